@@ -1,0 +1,71 @@
+using System.Text.Json.Serialization;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>
+/// A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
+/// comparing the two films (<see cref="Inverse"/>), so no edit can be written with a wrong inverse.
+/// </summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Together), "together")]
+[JsonDerivedType(typeof(PutBack), "putBack")]
+[JsonDerivedType(typeof(ChangeFilm), "changeFilm")]
+[JsonDerivedType(typeof(AddPuppet), "addPuppet")]
+[JsonDerivedType(typeof(ChangePuppet), "changePuppet")]
+[JsonDerivedType(typeof(RemovePuppet), "removePuppet")]
+[JsonDerivedType(typeof(ChangePart), "changePart")]
+[JsonDerivedType(typeof(MovePart), "movePart")]
+[JsonDerivedType(typeof(AddPin), "addPin")]
+[JsonDerivedType(typeof(ChangePin), "changePin")]
+[JsonDerivedType(typeof(RemovePin), "removePin")]
+[JsonDerivedType(typeof(AddBone), "addBone")]
+[JsonDerivedType(typeof(ChangeBone), "changeBone")]
+[JsonDerivedType(typeof(RemoveBone), "removeBone")]
+[JsonDerivedType(typeof(AddReach), "addReach")]
+[JsonDerivedType(typeof(ChangeReach), "changeReach")]
+[JsonDerivedType(typeof(RemoveReach), "removeReach")]
+[JsonDerivedType(typeof(AddShot), "addShot")]
+[JsonDerivedType(typeof(ChangeShot), "changeShot")]
+[JsonDerivedType(typeof(RemoveShot), "removeShot")]
+[JsonDerivedType(typeof(AddCast), "addCast")]
+[JsonDerivedType(typeof(ChangeCast), "changeCast")]
+[JsonDerivedType(typeof(RemoveCast), "removeCast")]
+[JsonDerivedType(typeof(AddFlat), "addFlat")]
+[JsonDerivedType(typeof(ChangeFlat), "changeFlat")]
+[JsonDerivedType(typeof(MoveFlat), "moveFlat")]
+[JsonDerivedType(typeof(RemoveFlat), "removeFlat")]
+[JsonDerivedType(typeof(AddShake), "addShake")]
+[JsonDerivedType(typeof(ChangeShake), "changeShake")]
+[JsonDerivedType(typeof(RemoveShake), "removeShake")]
+[JsonDerivedType(typeof(SetKeys), "setKeys")]
+[JsonDerivedType(typeof(RemoveKeys), "removeKeys")]
+[JsonDerivedType(typeof(MoveKeys), "moveKeys")]
+[JsonDerivedType(typeof(SetGap), "setGap")]
+[JsonDerivedType(typeof(HoldHere), "holdHere")]
+public abstract record Edit
+{
+    /// <summary>What the undo button says, in the past: "Moved the pin".</summary>
+    [JsonIgnore]
+    public abstract string Title { get; }
+
+    /// <summary>The film after the edit, checked.</summary>
+    /// <exception cref="FilmException">The edit names something that is not there, or breaks a rule. Nothing is half applied.</exception>
+    public Film Apply(Film film)
+    {
+        var after = Change(film);
+        FilmCheck.Check(after);
+        return after;
+    }
+
+    protected internal abstract Film Change(Film film);
+}
+
+/// <summary>Several edits as one undo step.</summary>
+public sealed record Together(string Says, IReadOnlyList<Edit> Edits) : Edit
+{
+    public override string Title => Says;
+
+    protected internal override Film Change(Film film) =>
+        Edits.Aggregate(film, (current, edit) => edit.Change(current));
+}

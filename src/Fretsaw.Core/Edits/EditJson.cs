@@ -1,0 +1,30 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    UseStringEnumConverter = true,
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    AllowOutOfOrderMetadataProperties = true,
+    MaxDepth = 48)]
+[JsonSerializable(typeof(Edit))]
+public sealed partial class EditJson : JsonSerializerContext
+{
+    /// <exception cref="FilmException">The text is no edit.</exception>
+    public static Edit Read(ReadOnlySpan<byte> utf8)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize(utf8, Default.Edit) ?? throw new FilmException("edit", "is empty", "send one edit");
+        }
+        catch (Exception problem) when (problem is JsonException or NotSupportedException)
+        {
+            throw new FilmException("edit", $"cannot be read at {(problem as JsonException)?.Path ?? "$"}", "compare it with the schema", problem);
+        }
+    }
+
+    public static byte[] Write(Edit edit) => JsonSerializer.SerializeToUtf8Bytes(edit, Default.Edit);
+}

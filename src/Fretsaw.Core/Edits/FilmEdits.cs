@@ -1,0 +1,133 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>In every Change… edit, what is null stays as it is.</summary>
+public sealed record ChangeFilm : Edit
+{
+    public string? Name { get; init; }
+
+    public double? FrameRate { get; init; }
+
+    public int? Width { get; init; }
+
+    public int? Height { get; init; }
+
+    public double? FrameWidthMetres { get; init; }
+
+    public double? RestLensMm { get; init; }
+
+    public Colour? Backdrop { get; init; }
+
+    public override string Title => Name is null ? "Changed the film's settings" : "Renamed the film";
+
+    protected internal override Film Change(Film film) => film with
+    {
+        Name = Name ?? film.Name,
+        FrameRate = FrameRate ?? film.FrameRate,
+        Width = Width ?? film.Width,
+        Height = Height ?? film.Height,
+        FrameWidthMetres = FrameWidthMetres ?? film.FrameWidthMetres,
+        RestLensMm = RestLensMm ?? film.RestLensMm,
+        Backdrop = Backdrop ?? film.Backdrop,
+    };
+}
+
+public sealed record AddShot(Shot Shot) : Edit
+{
+    public override string Title => $"Added the shot {Shot.Name}";
+
+    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Add(Shot) };
+}
+
+public sealed record ChangeShot(string ShotId) : Edit
+{
+    public string? Name { get; init; }
+
+    public int? Length { get; init; }
+
+    public override string Title => Name is null ? "Changed the shot's length" : "Renamed the shot";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
+    {
+        Name = Name ?? shot.Name,
+        Length = Length ?? shot.Length,
+    });
+}
+
+public sealed record RemoveShot(string ShotId) : Edit
+{
+    public override string Title => "Removed a shot";
+
+    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Without(ShotId, "shot") };
+}
+
+/// <summary>Brings a puppet and its drawings into the film and, if a shot is named, onto its stage.</summary>
+public sealed record AddPuppet(Puppet Puppet, ImmutableArray<Drawing> Drawings) : Edit
+{
+    public override string Title => $"Brought in {Puppet.Name}";
+
+    protected internal override Film Change(Film film) => film with
+    {
+        Puppets = film.Puppets.Add(Puppet),
+        Drawings = film.Drawings.AddRange(Drawings),
+    };
+}
+
+public sealed record ChangePuppet(string PuppetId) : Edit
+{
+    public string? Name { get; init; }
+
+    public Geometry.Point? Origin { get; init; }
+
+    public override string Title => Name is null ? "Moved the puppet's ground point" : "Renamed the puppet";
+
+    protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
+    {
+        Name = Name ?? puppet.Name,
+        Origin = Origin ?? puppet.Origin,
+    });
+}
+
+/// <summary>Takes the puppet out of the film, out of every shot, and its keys and drawings with it.</summary>
+public sealed record RemovePuppet(string PuppetId) : Edit
+{
+    public override string Title => "Removed a puppet";
+
+    protected internal override Film Change(Film film)
+    {
+        var puppet = film.Puppets.Find(PuppetId, "puppet");
+        var shots = film.Shots.Select(shot => shot.Cast
+            .Where(member => member.Puppet == PuppetId)
+            .Aggregate(shot, (current, member) => CastEdits.Remove(current, member.Id)));
+        return Unused.DropDrawings(
+            film with { Puppets = film.Puppets.Remove(puppet), Shots = [.. shots] },
+            puppet.Parts.Select(part => part.Drawing));
+    }
+}
+
+/// <summary>Drawings that nothing shows any more leave the film with the thing that showed them.</summary>
+internal static class Unused
+{
+    public static Film DropDrawings(Film film, IEnumerable<string?> candidates)
+    {
+        var used = film.Puppets.SelectMany(puppet => puppet.Parts).Select(part => part.Drawing)
+            .Concat(film.Shots.SelectMany(shot => shot.Flats).Select(flat => (string?)flat.Drawing))
+            .ToHashSet(StringComparer.Ordinal);
+        var gone = candidates.Where(id => id is not null && !used.Contains(id)).ToHashSet(StringComparer.Ordinal);
+        return gone.Count == 0 ? film : film with { Drawings = film.Drawings.RemoveAll(drawing => gone.Contains(drawing.Id)) };
+    }
+
+    /// <summary>Channels of things that are gone go too.</summary>
+    public static Film DropChannels(Film film, string puppetId, IReadOnlyCollection<string> things) => film with
+    {
+        Shots = [.. film.Shots.Select(shot =>
+        {
+            var owners = shot.Cast.Where(member => member.Puppet == puppetId).Select(member => member.Id).ToHashSet(StringComparer.Ordinal);
+            var kept = owners.Count == 0 ? shot.Channels : shot.Channels.RemoveAll(channel =>
+                Address.Parse(channel.Id) is var address && owners.Contains(address.Owner) && things.Contains(address.Thing));
+            return kept.Length == shot.Channels.Length ? shot : shot with { Channels = kept };
+        })],
+    };
+}

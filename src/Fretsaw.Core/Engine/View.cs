@@ -1,0 +1,75 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Lens;
+
+namespace Fretsaw.Core.Engine;
+
+/// <summary>What is looked at: a shot through its camera, or one puppet alone on the bench.</summary>
+/// <param name="Shot">The shot; with <paramref name="Cast"/> only that puppet of it, alone.</param>
+/// <param name="Puppet">A puppet at rest, when no shot is named.</param>
+public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null)
+{
+    /// <summary>The cast id of a puppet on the bench.</summary>
+    public const string BenchCast = "bench";
+
+    /// <summary>How much of the frame's height or width a puppet on the bench fills.</summary>
+    private const double BenchFill = 0.86;
+
+    /// <exception cref="FilmException">It is not in the film.</exception>
+    public Shot Resolve(Film film)
+    {
+        if (Shot is null)
+        {
+            return Bench(film, FindPuppet(film, Puppet), BenchCast, []);
+        }
+
+        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot || candidate.Name == Shot)
+            ?? throw new FilmException($"shot '{Shot}'", "is not in the film", $"its shots are {string.Join(", ", film.Shots.Select(s => s.Id))}");
+        if (Cast is null)
+        {
+            return shot;
+        }
+
+        var member = shot.Cast.FirstOrDefault(candidate => candidate.Id == Cast)
+            ?? throw new FilmException($"puppet '{Cast}'", $"is not on the stage of '{shot.Name}'", "choose one that is");
+        var own = shot.Channels.RemoveAll(channel => Address.Parse(channel.Id).Owner != Cast || Address.Parse(channel.Id).Thing == Address.Body);
+        return Bench(film, FindPuppet(film, member.Puppet), Cast, own) with { Length = shot.Length };
+    }
+
+    /// <summary>A stage with nothing on it but one puppet, in the middle, filling the frame, sharp.</summary>
+    private static Shot Bench(Film film, Puppet puppet, string castId, ImmutableArray<Channel> channels)
+    {
+        var box = PuppetBox(film, puppet);
+        var scale = Math.Clamp(Math.Min(film.Width / Math.Max(1, box.Width), film.Height / Math.Max(1, box.Height)) * BenchFill, 1e-3, 100);
+        return new Shot
+        {
+            Id = BenchCast,
+            Name = "Bench",
+            Channels = channels,
+            Cast =
+            [
+                new CastMember
+                {
+                    Id = castId,
+                    Name = puppet.Name,
+                    Puppet = puppet.Id,
+                    Distance = PicturePlane.DistanceMetres(film),
+                    Scale = scale,
+                    X = (film.Width / 2.0) + (scale * (puppet.Origin.X - box.Centre.X)),
+                    Y = (film.Height / 2.0) + (scale * (puppet.Origin.Y - box.Centre.Y)),
+                },
+            ],
+        };
+    }
+
+    /// <summary>The box of all the puppet's art at rest, puppet pixels.</summary>
+    public static Box PuppetBox(Film film, Puppet puppet)
+    {
+        var drawings = film.Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
+        return puppet.Parts.Where(part => part.Drawing is not null).Aggregate(default(Box), (box, part) => box.With(drawings[part.Drawing!].Bounds));
+    }
+
+    private static Puppet FindPuppet(Film film, string? id) => film.Puppets.FirstOrDefault(puppet => puppet.Id == id)
+        ?? throw new FilmException($"puppet '{id}'", "is not in the film", "choose one that is");
+}

@@ -1,0 +1,82 @@
+using System.Collections.Immutable;
+using System.Text.RegularExpressions;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Films;
+
+/// <summary>The rules a film keeps whatever it came from: a file, a stranger's upload, an edit.</summary>
+public static partial class FilmCheck
+{
+    /// <summary>More than any person places by hand; a hostile file stops here and not in memory.</summary>
+    private const int MaxThings = 20_000;
+
+    private const int MaxNameLength = 200;
+
+    /// <exception cref="FilmException">The first rule that is broken.</exception>
+    public static void Check(Film film)
+    {
+        Demand(film.Version == Film.CurrentVersion, "film", $"has version {film.Version}", $"this program reads version {Film.CurrentVersion}");
+        Name(film.Name, "film");
+        Range(film.FrameRate, 0.01, 120, "film", "frame rate", "frames a second");
+        Range(film.Width, 16, 8192, "film", "width", "px");
+        Range(film.Height, 16, 8192, "film", "height", "px");
+        Range(film.FrameWidthMetres, 0.001, 1000, "film", "frame width at the picture plane", "m");
+        Range(film.RestLensMm, 8, 2000, "film", "rest lens", "mm");
+
+        var drawings = Ids(film.Drawings, "film", "drawings");
+        foreach (var drawing in film.Drawings)
+        {
+            DrawingCheck.Check(drawing);
+        }
+
+        var puppets = Ids(film.Puppets, "film", "puppets");
+        foreach (var puppet in film.Puppets)
+        {
+            PuppetCheck.Check(puppet, drawings);
+        }
+
+        Ids(film.Shots, "film", "shots");
+        foreach (var shot in film.Shots)
+        {
+            ShotCheck.Check(shot, drawings, puppets);
+        }
+    }
+
+    internal static HashSet<string> Ids<T>(ImmutableArray<T> things, string place, string what)
+        where T : IEntity
+    {
+        Demand(!things.IsDefault, place, $"has no list of {what}", "write an empty list");
+        Demand(things.Length <= MaxThings, place, $"has {things.Length} {what}", $"keep to {MaxThings}");
+        var seen = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var thing in things)
+        {
+            Demand(IdPattern().IsMatch(thing.Id), place, $"has the id '{thing.Id}' among its {what}", "use 1–200 of letters, digits, - _ . /");
+            Demand(seen.Add(thing.Id), place, $"has '{thing.Id}' twice among its {what}", "give each its own id");
+        }
+
+        return seen;
+    }
+
+    internal static void Name(string? name, string place) =>
+        Demand(!string.IsNullOrWhiteSpace(name) && name.Length <= MaxNameLength, place, "has no usable name", $"give it 1–{MaxNameLength} characters");
+
+    internal static void Range(double value, double min, double max, string place, string what, string unit) =>
+        Demand(value >= min && value <= max, place, $"{what} is {value}", $"it runs from {min} to {max} {unit}");
+
+    internal static void Place(Point point, string place, string what)
+    {
+        Range(point.X, -1e6, 1e6, place, what, "px");
+        Range(point.Y, -1e6, 1e6, place, what, "px");
+    }
+
+    internal static void Demand(bool holds, string place, string what, string remedy)
+    {
+        if (!holds)
+        {
+            throw new FilmException(place, what, remedy);
+        }
+    }
+
+    [GeneratedRegex("^[A-Za-z0-9._/-]{1,200}$")]
+    private static partial Regex IdPattern();
+}

@@ -1,0 +1,80 @@
+using Fretsaw.Core.Geometry;
+using static Fretsaw.Core.Films.FilmCheck;
+
+namespace Fretsaw.Core.Films;
+
+internal static class ShotCheck
+{
+    public const int MaxLength = 100_000;
+
+    public static void Check(Shot shot, HashSet<string> drawings, HashSet<string> puppets)
+    {
+        var place = $"shot '{shot.Name}'";
+        Name(shot.Name, $"shot '{shot.Id}'");
+        Range(shot.Length, 1, MaxLength, place, "length", "frames");
+
+        var cast = Ids(shot.Cast, place, "puppets");
+        Demand(!cast.Contains(Address.Camera), place, $"has a puppet with the id '{Address.Camera}'", "that word is the camera's");
+        foreach (var member in shot.Cast)
+        {
+            var at = $"puppet '{member.Name}' in {place}";
+            Name(member.Name, at);
+            Demand(puppets.Contains(member.Puppet), at, $"wants the puppet '{member.Puppet}', which is not in the film", "bring the puppet in first");
+            Standing(member.Distance, member.X, member.Y, member.Scale, at);
+        }
+
+        Ids(shot.Flats, place, "flats");
+        foreach (var flat in shot.Flats)
+        {
+            var at = $"flat '{flat.Name}' in {place}";
+            Name(flat.Name, at);
+            Demand(drawings.Contains(flat.Drawing), at, $"wants the drawing '{flat.Drawing}', which is not in the film", "bring its art in again");
+            Standing(flat.Distance, flat.X, flat.Y, flat.Scale, at);
+        }
+
+        Ids(shot.Channels, place, "channels");
+        foreach (var channel in shot.Channels)
+        {
+            Check(channel, place);
+        }
+
+        Ids(shot.Shakes, place, "shakes");
+        foreach (var shake in shot.Shakes)
+        {
+            Check(shake, $"shake '{shake.Name}' in {place}");
+        }
+    }
+
+    private static void Standing(double distance, double x, double y, double scale, string place)
+    {
+        Range(distance, 0.01, 10000, place, "distance", "m");
+        Place(new Point(x, y), place, "place");
+        Range(scale, 1e-4, 1000, place, "size", "(1 as drawn)");
+    }
+
+    private static void Check(Channel channel, string place)
+    {
+        var at = $"channel '{channel.Id}' in {place}";
+        var property = Properties.Find(Address.Parse(channel.Id).Property);
+        Demand(property is not null, at, "names a property that does not exist", "see docs/film-format.md for the list");
+        Demand(!channel.Keys.IsDefault, at, "has no list of keys", "write an empty list");
+        var last = 0;
+        foreach (var key in channel.Keys)
+        {
+            Demand(key.Frame > last && key.Frame <= MaxLength, at, $"has a key at frame {key.Frame} after one at {last}", "keys rise from frame 1");
+            Demand(Enum.IsDefined(key.Gap), at, $"has an unknown chart at frame {key.Frame}", "choose one of the listed charts");
+            Range(key.Value, property!.Min, property.Max, $"{at}, frame {key.Frame}", property.Title, property.Unit);
+            last = key.Frame;
+        }
+    }
+
+    private static void Check(Shake shake, string place)
+    {
+        Name(shake.Name, place);
+        Range(shake.StrengthPercent, 0, 100, place, "strength", "% of the frame's width");
+        Range(shake.RollDegrees, 0, 90, place, "roll", "°");
+        Range(shake.PaceHz, 0.01, 60, place, "pace", "Hz");
+        Range(shake.StartFrame, -MaxLength, MaxLength, place, "start", "");
+        Range(shake.DiesAwayFrames, 1, MaxLength, place, "dying away", "frames");
+    }
+}

@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Operation.Buffer;
+using NetTopologySuite.Operation.Overlay;
+using NetTopologySuite.Operation.OverlayNG;
+using NetTopologySuite.Operation.Union;
+using NetTopologySuite.Simplify;
+using NtsGeometry = NetTopologySuite.Geometries.Geometry;
+
+namespace Fretsaw.Core.Geometry;
+
+/// <summary>Rings round vector art: the union of what its fills and strokes cover.</summary>
+public static class Outlines
+{
+    /// <summary>A quarter of a pixel: finer than the margin any mesh has.</summary>
+    private const double Tolerance = 0.25;
+
+    /// <returns>Rings by the even–odd rule; none when nothing is painted.</returns>
+    public static ImmutableArray<ImmutableArray<double>> Of(IEnumerable<Shape> shapes)
+    {
+        var areas = shapes.Where(shape => shape.Opacity > 0).SelectMany(Covered).Where(area => !area.IsEmpty).ToList();
+        return areas.Count == 0
+            ? []
+            : Polygons.ToRings(TopologyPreservingSimplifier.Simplify(UnaryUnionOp.Union(areas), Tolerance));
+    }
+
+    /// <summary>How much of the drawing's area lies inside another area, [0, 1]; 1 for an empty drawing.</summary>
+    public static double CoveredBy(ImmutableArray<ImmutableArray<double>> outline, Mesh mesh)
+    {
+        var art = Polygons.FromRings(outline);
+        if (art.Area == 0)
+        {
+            return 1;
+        }
+
+        var triangles = new List<NtsGeometry>(mesh.TriangleCount);
+        for (var t = 0; t < mesh.TriangleCount; t++)
+        {
+            triangles.Add(Polygons.FromRing([At(mesh, 3 * t), At(mesh, (3 * t) + 1), At(mesh, (3 * t) + 2)]));
+        }
+
+        return triangles.Count == 0 ? 0 : OverlayNGRobust.Overlay(art, UnaryUnionOp.Union(triangles), SpatialFunction.Intersection).Area / art.Area;
+    }
+
+    /// <summary>Even–odd test of a point against rings; counts crossings of a ray to the right.</summary>
+    public static bool Holds(ImmutableArray<ImmutableArray<double>> outline, Point p)
+    {
+        var inside = false;
+        foreach (var ring in outline)
+        {
+            for (int i = 0, j = ring.Length - 2; i < ring.Length; j = i, i += 2)
+            {
+                if (ring[i + 1] > p.Y != ring[j + 1] > p.Y
+                    && p.X < ((ring[j] - ring[i]) * (p.Y - ring[i + 1]) / (ring[j + 1] - ring[i + 1])) + ring[i])
+                {
+                    inside = !inside;
+                }
+            }
+        }
+
+        return inside;
+    }
+
+    private static Point At(Mesh mesh, int corner) => new(mesh.X[mesh.Triangles[corner]], mesh.Y[mesh.Triangles[corner]]);
+
+    private static IEnumerable<NtsGeometry> Covered(Shape shape)
+    {
+        var path = PathParser.Parse(shape.Path, out _);
+        var lines = Flattening.Polylines(path, shape.Matrix, Tolerance);
+        if (shape.Fill is { } fill && Visible(fill))
+        {
+            yield return Filled(lines, shape.Rule);
+        }
+
+        if (shape.Stroke is { Width: > 0 } stroke && Visible(stroke.Paint))
+        {
+            var width = stroke.Width * shape.Matrix.MeanScale;
+            foreach (var (points, closed) in lines)
+            {
+                yield return Stroked(closed ? [.. points, points[0]] : points, width, stroke);
+            }
+        }
+    }
+
+    private static bool Visible(Paint paint) =>
+        paint.Gradient is { } gradient ? gradient.Stops.Any(stop => stop.Colour.A > 0) : paint.Colour.A > 0;
+
+    /// <summary>
+    /// For the non-zero rule, rings that turn one way add and rings that turn the other way cut: exact for rings
+    /// that do not cross themselves, which outlines of art practically never do.
+    /// </summary>
+    private static NtsGeometry Filled(List<(List<Point> Points, bool Closed)> lines, FillRule rule)
+    {
+        NtsGeometry area = Polygons.Factory.CreatePolygon();
+        if (rule == FillRule.EvenOdd)
+        {
+            return lines.Aggregate(area, (sum, line) => OverlayNGRobust.Overlay(sum, Polygons.FromRing(line.Points), SpatialFunction.SymDifference));
+        }
+
+        var turns = lines.ToLookup(line => Turn(line.Points) * Turn(lines[0].Points) >= 0, line => Polygons.FromRing(line.Points));
+        var (adds, cuts) = (turns[true].ToList(), turns[false].ToList());
+        area = adds.Count > 0 ? UnaryUnionOp.Union(adds) : area;
+        return cuts.Count == 0 ? area : Cut(area, UnaryUnionOp.Union(cuts));
+    }
+
+    /// <summary>A counter-turning ring outside everything else is no hole but a second area.</summary>
+    private static NtsGeometry Cut(NtsGeometry area, NtsGeometry cuts) =>
+        OverlayNGRobust.Overlay(area, cuts, SpatialFunction.SymDifference);
+
+    private static double Turn(List<Point> ring)
+    {
+        var sum = 0.0;
+        for (int i = 0, j = ring.Count - 1; i < ring.Count; j = i++)
+        {
+            sum += Point.Cross(ring[j], ring[i]);
+        }
+
+        return sum;
+    }
+
+    private static NtsGeometry Stroked(List<Point> line, double width, Stroke stroke)
+    {
+        var parameters = new BufferParameters
+        {
+            EndCapStyle = stroke.Cap switch { LineCap.Round => EndCapStyle.Round, LineCap.Square => EndCapStyle.Square, _ => EndCapStyle.Flat },
+            JoinStyle = stroke.Join switch { LineJoin.Round => JoinStyle.Round, LineJoin.Bevel => JoinStyle.Bevel, _ => JoinStyle.Mitre },
+            MitreLimit = Math.Max(1, stroke.MiterLimit),
+        };
+        return BufferOp.Buffer(Polygons.Factory.CreateLineString([.. line.Select(p => new Coordinate(p.X, p.Y))]), width / 2, parameters);
+    }
+}

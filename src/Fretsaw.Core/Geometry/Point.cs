@@ -1,0 +1,46 @@
+namespace Fretsaw.Core.Geometry;
+
+/// <summary>A place or a difference of places; x right, y down.</summary>
+public readonly record struct Point(double X, double Y)
+{
+    public double Length => Math.Sqrt((X * X) + (Y * Y));
+
+    /// <summary>Radians from the x axis, clockwise on screen.</summary>
+    public double AngleRadians => Math.Atan2(Y, X);
+
+    public static Point operator +(Point a, Point b) => new(a.X + b.X, a.Y + b.Y);
+
+    public static Point operator -(Point a, Point b) => new(a.X - b.X, a.Y - b.Y);
+
+    public static Point operator *(Point a, double factor) => new(a.X * factor, a.Y * factor);
+
+    public static double Cross(Point a, Point b) => (a.X * b.Y) - (a.Y * b.X);
+
+    public static double Dot(Point a, Point b) => (a.X * b.X) + (a.Y * b.Y);
+}
+
+public readonly record struct Box(double X, double Y, double Width, double Height)
+{
+    public double Right => X + Width;
+
+    public double Bottom => Y + Height;
+
+    public Point Centre => new(X + (Width / 2), Y + (Height / 2));
+
+    public static Box Around(double left, double top, double right, double bottom) =>
+        new(left, top, right - left, bottom - top);
+
+    /// <summary>The smallest box round both; an empty box (no width, no height) adds nothing.</summary>
+    public Box With(Box other) =>
+        Width == 0 && Height == 0 ? other
+        : other.Width == 0 && other.Height == 0 ? this
+        : Around(Math.Min(X, other.X), Math.Min(Y, other.Y), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
+}
+
+public static class Angles
+{
+    public const double RadiansPerDegree = Math.PI / 180;
+
+    /// <summary>The same direction in [−π, π].</summary>
+    public static double Wrap(double radians) => Math.IEEERemainder(radians, 2 * Math.PI);
+}

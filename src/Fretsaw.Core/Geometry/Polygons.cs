@@ -1,0 +1,70 @@
+using System.Collections.Immutable;
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Geometries.Utilities;
+using NetTopologySuite.Operation.Overlay;
+using NetTopologySuite.Operation.OverlayNG;
+
+namespace Fretsaw.Core.Geometry;
+
+/// <summary>Between our rings and NetTopologySuite's polygons.</summary>
+internal static class Polygons
+{
+    public static readonly GeometryFactory Factory = new();
+
+    /// <summary>The area inside an odd number of rings.</summary>
+    public static NetTopologySuite.Geometries.Geometry FromRings(ImmutableArray<ImmutableArray<double>> rings)
+    {
+        NetTopologySuite.Geometries.Geometry area = Factory.CreatePolygon();
+        foreach (var ring in rings)
+        {
+            var points = new List<Point>(ring.Length / 2);
+            for (var i = 0; i < ring.Length; i += 2)
+            {
+                points.Add(new Point(ring[i], ring[i + 1]));
+            }
+
+            area = OverlayNGRobust.Overlay(area, FromRing(points), SpatialFunction.SymDifference);
+        }
+
+        return area;
+    }
+
+    /// <summary>One ring as a valid area, self-crossings resolved by the even–odd rule.</summary>
+    public static NetTopologySuite.Geometries.Geometry FromRing(List<Point> points)
+    {
+        if (points.Count < 3)
+        {
+            return Factory.CreatePolygon();
+        }
+
+        var coordinates = points.Append(points[0]).Select(p => new Coordinate(p.X, p.Y)).ToArray();
+        var polygon = Factory.CreatePolygon(coordinates);
+        return polygon.IsValid ? polygon : GeometryFixer.Fix(polygon);
+    }
+
+    public static IEnumerable<Polygon> Parts(NetTopologySuite.Geometries.Geometry area)
+    {
+        for (var i = 0; i < area.NumGeometries; i++)
+        {
+            if (area.GetGeometryN(i) is Polygon { IsEmpty: false } polygon)
+            {
+                yield return polygon;
+            }
+        }
+    }
+
+    public static ImmutableArray<ImmutableArray<double>> ToRings(NetTopologySuite.Geometries.Geometry area)
+    {
+        var rings = ImmutableArray.CreateBuilder<ImmutableArray<double>>();
+        foreach (var polygon in Parts(area))
+        {
+            rings.Add(Flat(polygon.ExteriorRing));
+            rings.AddRange(polygon.InteriorRings.Select(Flat));
+        }
+
+        return rings.ToImmutable();
+    }
+
+    private static ImmutableArray<double> Flat(LineString ring) =>
+        [.. ring.Coordinates.SkipLast(1).SelectMany(c => new[] { Math.Round(c.X, 2), Math.Round(c.Y, 2) })];
+}

@@ -1,0 +1,52 @@
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Handling;
+
+public enum GripKind
+{
+    /// <summary>A part's pivot on the bench.</summary>
+    Pivot,
+
+    /// <summary>The point that stands on the stage.</summary>
+    Origin,
+
+    /// <summary>Where a pin sits on the art.</summary>
+    PinRest,
+    BoneStart,
+    BoneEnd,
+    NewPin,
+    NewBone,
+
+    /// <summary>A part or bone, turned about its pivot.</summary>
+    Turn,
+
+    /// <summary>A part, or the whole body, shifted.</summary>
+    Shift,
+    Pin,
+    Goal,
+
+    /// <summary>A flat or puppet, moved across its plane.</summary>
+    Flat,
+    Cast,
+
+    /// <summary>The picture itself: truck and boom.</summary>
+    Look,
+
+    /// <summary>In the side elevation; the point's X is metres from the lens.</summary>
+    FlatDistance,
+    CastDistance,
+    Focus,
+}
+
+/// <summary>What a pointer took hold of.</summary>
+/// <param name="Thing">Id of the part, bone, pin, reach, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
+/// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
+/// <param name="NewId">The id of what the gesture makes.</param>
+/// <param name="KeepSize">When a distance changes: keep the size in the picture.</param>
+public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false);
+
+/// <summary>A drag from press to release.</summary>
+/// <param name="From">In picture pixels; in metres for grips of the side elevation.</param>
+/// <param name="Trying">Move without keying: the edit goes to the bench only.</param>
+public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false);

@@ -1,0 +1,77 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>Drags that change the puppet at rest. They never make keys.</summary>
+internal static class Rigging
+{
+    public static Func<Point, Edit> Begin(Gesture gesture, Evaluator stood, double snapPixels)
+    {
+        var grip = gesture.Grip;
+        var cast = Drag.FindCast(stood, grip.Owner);
+        var puppet = cast.Plan.Puppet;
+        var toPicture = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
+        toPicture.TryInvert(out var toPuppet);
+        var from = toPuppet.Map(gesture.From);
+        var snap = snapPixels / toPicture.MeanScale;
+
+        switch (grip.Kind)
+        {
+            case GripKind.Pivot:
+                var part = puppet.Parts.Find(grip.Thing, "part");
+                return to => new ChangePart(puppet.Id, part.Id) { Pivot = Moved(part.Pivot, to) };
+            case GripKind.Origin:
+                return to => new ChangePuppet(puppet.Id) { Origin = Moved(puppet.Origin, to) };
+            case GripKind.PinRest:
+                var pinned = puppet.Parts.First(candidate => candidate.Pins.Any(pin => pin.Id == grip.Thing));
+                var at = pinned.Pins.Find(grip.Thing, "pin").At;
+                return to => new ChangePin(puppet.Id, pinned.Id, grip.Thing) { At = Moved(at, to) };
+            case GripKind.BoneStart:
+                var startOf = puppet.Bones.Find(grip.Thing, "bone");
+                return to => new ChangeBone(puppet.Id, startOf.Id) { Start = Moved(startOf.Start, to) };
+            case GripKind.BoneEnd:
+                return to => BoneEnd(puppet, puppet.Bones.Find(grip.Thing, "bone"), Moved(puppet.Bones.Find(grip.Thing, "bone").End, to));
+            case GripKind.NewPin:
+                return to => new AddPin(puppet.Id, grip.Thing, new Pin { Id = NewId(grip), Name = $"Pin {PinCount(puppet) + 1}", At = Rounded(toPuppet.Map(to)) });
+            case GripKind.NewBone:
+                return to => new AddBone(puppet.Id, NewBone(puppet, grip, from, Rounded(toPuppet.Map(to)), snap));
+            default:
+                throw new FilmException($"grip '{grip.Kind}'", "is not a handle of the bench", "take hold of another");
+        }
+
+        Point Moved(Point rest, Point to) => Rounded(rest + toPuppet.Map(to) - from);
+    }
+
+    /// <summary>The bone after takes its start along, so that a chain stays a chain.</summary>
+    private static Edit BoneEnd(Puppet puppet, Bone bone, Point end)
+    {
+        var change = new ChangeBone(puppet.Id, bone.Id) { End = end };
+        var next = puppet.Bones.Where(other => other.RidesOn == bone.Id && other.Start == bone.End).ToList();
+        return next.Count == 0
+            ? change
+            : new Together("Changed a bone", [change, .. next.Select(other => new ChangeBone(puppet.Id, other.Id) { Start = end })]);
+    }
+
+    private static Bone NewBone(Puppet puppet, Grip grip, Point start, Point end, double snap)
+    {
+        var before = puppet.Bones.OrderBy(bone => (bone.End - start).Length).FirstOrDefault(bone => (bone.End - start).Length <= snap);
+        return new Bone
+        {
+            Id = NewId(grip),
+            Name = $"Bone {puppet.Bones.Length + 1}",
+            Start = Rounded(before?.End ?? start),
+            End = end,
+            RidesOn = before?.Id ?? (grip.Thing.Length > 0 ? grip.Thing : null),
+        };
+    }
+
+    private static int PinCount(Puppet puppet) => puppet.Parts.Sum(part => part.Pins.Length);
+
+    private static string NewId(Grip grip) =>
+        grip.NewId ?? throw new FilmException("gesture", "makes a thing without an id", "send newId");
+
+    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
+}

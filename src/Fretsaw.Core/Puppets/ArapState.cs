@@ -1,0 +1,184 @@
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Puppets;
+
+/// <summary>
+/// One thread's workspace for solving one <see cref="ArapSystem"/>; nothing is allocated after construction.
+/// A solve depends on the pulls alone and not on the solve before it, so any frame can be asked for in any order.
+/// </summary>
+public sealed class ArapState
+{
+    /// <summary>Stop when a round lowers the energy by less than this part of it.</summary>
+    public const double RelativeDecrease = 1e-4;
+
+    /// <summary>
+    /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
+    /// rigid and the relative test would chase rounding.
+    /// </summary>
+    private const double NegligibleEnergy = 1e-10;
+
+    public const int MaxRounds = 200;
+
+    private readonly ArapSystem system;
+    private readonly double[] cos;
+    private readonly double[] sin;
+    private readonly double[] work;
+    private readonly Point[] pulls;
+
+    public ArapState(ArapSystem system)
+    {
+        this.system = system;
+        var n = system.Mesh.VertexCount;
+        (X, Y, cos, sin) = (new double[n], new double[n], new double[n], new double[n]);
+        work = new double[2 * n];
+        pulls = new Point[system.Pins.Length];
+    }
+
+    /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
+    public double[] X { get; }
+
+    public double[] Y { get; }
+
+    /// <summary>Rounds the last solve took; <see cref="MaxRounds"/> means it stopped before it settled.</summary>
+    public int Rounds { get; private set; }
+
+    /// <summary>Energy after the last solve, weight · px².</summary>
+    public double Energy { get; private set; }
+
+    /// <summary>
+    /// Alternates the two steps of Sorkine &amp; Alexa §3: best rotation at every vertex for the places (in the plane
+    /// a closed form), then best places for the rotations (one sparse solve). Starts from the rigid motion that fits
+    /// the pins best, so that a rigid motion of all pins is answered exactly and at once.
+    /// </summary>
+    /// <param name="shifts">How far each pin is from its rest place, as many as the system has pins.</param>
+    public void Solve(ReadOnlySpan<Point> shifts)
+    {
+        for (var i = 0; i < pulls.Length; i++)
+        {
+            pulls[i] = system.Pins[i].Rest + shifts[i];
+        }
+
+        var (c, s) = BestFitRotation();
+        Array.Fill(cos, c);
+        Array.Fill(sin, s);
+        var negligible = NegligibleEnergy * X.Length;
+        var last = double.PositiveInfinity;
+        for (Rounds = 1; Rounds <= MaxRounds; Rounds++)
+        {
+            PlaceVertices();
+            Energy = TurnVertices();
+            if (Energy <= negligible || last - Energy <= RelativeDecrease * Energy)
+            {
+                return;
+            }
+
+            last = Energy;
+        }
+
+        Rounds = MaxRounds;
+    }
+
+    /// <summary>The answer when no pin is pulled, without solving.</summary>
+    public void Rest()
+    {
+        system.Mesh.X.CopyTo(X, 0);
+        system.Mesh.Y.CopyTo(Y, 0);
+        (Rounds, Energy) = (0, 0);
+    }
+
+    /// <summary>The turn that best carries the pins from rest to their pulls (two-dimensional Procrustes).</summary>
+    private (double Cos, double Sin) BestFitRotation()
+    {
+        var (from, to) = (default(Point), default(Point));
+        for (var i = 0; i < pulls.Length; i++)
+        {
+            from += system.Pins[i].Rest;
+            to += pulls[i];
+        }
+
+        var (dot, cross) = (0.0, 0.0);
+        for (var i = 0; i < pulls.Length; i++)
+        {
+            var a = system.Pins[i].Rest - (from * (1.0 / pulls.Length));
+            var b = pulls[i] - (to * (1.0 / pulls.Length));
+            dot += Point.Dot(a, b);
+            cross += Point.Cross(a, b);
+        }
+
+        return Unit(dot, cross);
+    }
+
+    /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
+    private void PlaceVertices()
+    {
+        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
+        var (restX, restY) = (system.Mesh.X, system.Mesh.Y);
+        for (var i = 0; i < X.Length; i++)
+        {
+            var (sumX, sumY) = (0.0, 0.0);
+            for (var e = first[i]; e < first[i + 1]; e++)
+            {
+                var j = neighbour[e];
+                var half = weight[e] / 2;
+                var (c, s) = (half * (cos[i] + cos[j]), half * (sin[i] + sin[j]));
+                var (dx, dy) = (restX[i] - restX[j], restY[i] - restY[j]);
+                sumX += (c * dx) - (s * dy);
+                sumY += (s * dx) + (c * dy);
+            }
+
+            (X[i], Y[i]) = (sumX, sumY);
+        }
+
+        for (var i = 0; i < pulls.Length; i++)
+        {
+            ref readonly var pin = ref system.Pins[i];
+            var pull = pulls[i] * system.PinWeight;
+            Pull(pin.A, pull * pin.WA);
+            Pull(pin.B, pull * pin.WB);
+            Pull(pin.C, pull * pin.WC);
+        }
+
+        system.Factor.SolveInPlace(X, Y, work);
+    }
+
+    private void Pull(int vertex, Point pull)
+    {
+        X[vertex] += pull.X;
+        Y[vertex] += pull.Y;
+    }
+
+    /// <summary>Local step; returns the energy that is left with the new rotations.</summary>
+    private double TurnVertices()
+    {
+        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
+        var (restX, restY) = (system.Mesh.X, system.Mesh.Y);
+        var energy = 0.0;
+        for (var i = 0; i < X.Length; i++)
+        {
+            var (dot, cross, squares) = (0.0, 0.0, 0.0);
+            for (var e = first[i]; e < first[i + 1]; e++)
+            {
+                var j = neighbour[e];
+                var w = weight[e];
+                var (rx, ry) = (restX[i] - restX[j], restY[i] - restY[j]);
+                var (px, py) = (X[i] - X[j], Y[i] - Y[j]);
+                dot += w * ((rx * px) + (ry * py));
+                cross += w * ((rx * py) - (ry * px));
+                squares += w * ((rx * rx) + (ry * ry) + (px * px) + (py * py));
+            }
+
+            (cos[i], sin[i]) = Unit(dot, cross);
+
+            // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross), and the best R makes the last term √(dot² + cross²).
+            energy += squares - (2 * Math.Sqrt((dot * dot) + (cross * cross)));
+        }
+
+        return Math.Max(0, energy / 2);
+    }
+
+    private static (double Cos, double Sin) Unit(double dot, double cross)
+    {
+        var length = Math.Sqrt((dot * dot) + (cross * cross));
+        return length > 0 ? (dot / length, cross / length) : (1, 0);
+    }
+}
