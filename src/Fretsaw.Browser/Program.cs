@@ -1,0 +1,93 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using System.Text;
+using System.Text.Json;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+[assembly: SupportedOSPlatform("browser")]
+
+namespace Fretsaw.Browser;
+
+/// <summary>
+/// The core in a Web Worker. Text in and out is the JSON of <see cref="EngineJson"/>; frames leave as bytes. A
+/// <see cref="FilmException"/> reaches JavaScript as an Error with its message.
+/// </summary>
+public static partial class Engine
+{
+    private static Session session = new(Film.Blank("Nothing open"));
+
+    public static void Main()
+    {
+        // The worker calls the exports; there is nothing to run.
+    }
+
+    [JSExport]
+    public static void Open(string film) => session = new Session(FilmJson.Read(Encoding.UTF8.GetBytes(film), "film"));
+
+    [JSExport]
+    public static void Apply(string edit) => session.Apply(ReadEdit(edit));
+
+    /// <summary>The film's structure: all of it but the art, which <see cref="Drawing"/> gives piece by piece.</summary>
+    [JSExport]
+    public static string Outline()
+    {
+        var bare = session.Film.Drawings.Select(drawing => drawing with { Shapes = [], Outline = [] });
+        return JsonSerializer.Serialize(session.Film with { Drawings = [.. bare] }, EngineJson.Default.Film);
+    }
+
+    [JSExport]
+    public static string Drawing(int index) => JsonSerializer.Serialize(session.Film.Drawings[index], EngineJson.Default.Drawing);
+
+    [JSExport]
+    [return: JSMarshalAs<JSType.MemoryView>]
+    public static ArraySegment<byte> Frame(string view, double frame) => session.DrawFrame(ReadView(view), frame);
+
+    [JSExport]
+    public static string Ask(string question) => JsonSerializer.Serialize(
+        session.Ask(Read(question, EngineJson.Default.Question)), EngineJson.Default.Answer);
+
+    [JSExport]
+    public static string Work(string wish) => JsonSerializer.Serialize(
+        session.Work(Read(wish, EngineJson.Default.Wish)), EngineJson.Default.Edit);
+
+    [JSExport]
+    public static void Begin(string gesture) => session.Begin(Read(gesture, EngineJson.Default.Gesture));
+
+    [JSExport]
+    public static void Move(double x, double y) => session.Move(new Point(x, y));
+
+    /// <returns>The edit, or "" when there is none to make.</returns>
+    [JSExport]
+    public static string End() => session.End() is { } edit ? JsonSerializer.Serialize(edit, EngineJson.Default.Edit) : "";
+
+    [JSExport]
+    public static void Cancel() => session.Cancel();
+
+    [JSExport]
+    public static void StopTrying() => session.StopTrying();
+
+    /// <summary>Milliseconds an evaluation of a whole shot takes, a frame; for the benchmark.</summary>
+    [JSExport]
+    public static double TimeEvaluation(string view, int rounds)
+    {
+        var frame = session.FrameAt(ReadView(view), 1);
+        var length = frame.Plan.Shot.Length;
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        for (var i = 0; i < rounds; i++)
+        {
+            frame.Evaluate(1 + (i % length));
+        }
+
+        return watch.Elapsed.TotalMilliseconds / rounds;
+    }
+
+    private static Edit ReadEdit(string json) => EditJson.Read(Encoding.UTF8.GetBytes(json));
+
+    private static View ReadView(string json) => Read(json, EngineJson.Default.View);
+
+    private static T Read<T>(string json, System.Text.Json.Serialization.Metadata.JsonTypeInfo<T> type) =>
+        JsonSerializer.Deserialize(json, type) ?? throw new FilmException(type.Type.Name, "is empty", "send one");
+}

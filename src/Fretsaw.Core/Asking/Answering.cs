@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Lens;
+using Fretsaw.Core.Snags;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Asking;
+
+/// <summary>Question → answer.</summary>
+public static class Answering
+{
+    private const int CurvePoints = 48;
+
+    /// <param name="frameAt">Gives the evaluated frame of a view.</param>
+    public static Answer Answer(Question question, Film film, RigCache rigs, Func<View, double, Evaluator> frameAt) => question switch
+    {
+        OverlayQuestion q => Overlays.Of(frameAt(q.View, q.Frame)),
+        ValuesQuestion q => Values(frameAt(q.View, q.Frame), q),
+        StripQuestion q => Strips.Of(film, new View(q.Shot).Resolve(film)),
+        ElevationQuestion q => Elevations.Of(frameAt(new View(q.Shot), q.Frame)),
+        HitQuestion q => Overlays.Hit(frameAt(q.View, q.Frame), q.At),
+        ShakeQuestion q => Shake(film, new View(q.Shot).Resolve(film), q.Shake),
+        ChartQuestion q => Curve(q),
+        MeshQuestion q => Mesh(film, rigs, q),
+        SnagsQuestion q => new SnagsAnswer([.. SnagFinder.Find(film, new View(q.Shot).Resolve(film), rigs)]),
+        _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
+    };
+
+    private static ValuesAnswer Values(Evaluator frame, ValuesQuestion q)
+    {
+        var slots = frame.Plan.Slots;
+        var obeys = frame.Plan.FindCast(q.Owner)?.Puppet.Reaches.FirstOrDefault(reach => reach.Upper == q.Thing || reach.Lower == q.Thing)?.Name;
+        var here = frame.Plan.Shot.Channels.Where(channel => channel.Keys.Any(key => key.Frame == q.Frame)).Select(channel => channel.Id).ToHashSet(StringComparer.Ordinal);
+        var lines = ImmutableArray.CreateBuilder<ValueLine>();
+        for (var slot = 0; slot < slots.Count; slot++)
+        {
+            var address = Address.Parse(slots.AddressOf(slot));
+            if (address.Owner == q.Owner && address.Thing == q.Thing)
+            {
+                var p = slots.PropertyOf(slot);
+                lines.Add(new ValueLine(
+                    slots.AddressOf(slot), p.Title, p.Unit, frame.Values[slot], p.Default, p.Decimals, p.Step, p.Min, p.Max,
+                    slots.IsKeyed(slot), here.Contains(slots.AddressOf(slot)), obeys));
+            }
+        }
+
+        return new ValuesAnswer(lines.ToImmutable());
+    }
+
+    private static ShakeAnswer Shake(Film film, Shot shot, string id)
+    {
+        var shake = shot.Shakes.FirstOrDefault(candidate => candidate.Id == id)
+            ?? throw new FilmException($"shake '{id}'", "is not in the shot", "choose one that is");
+        var frames = Enumerable.Range(1, shot.Length).ToList();
+        return new ShakeAnswer(
+            [.. frames.Select(frame => Math.Round(Unrest.At([shake], frame, film.FrameRate, film.Width).X, 2))],
+            [.. frames.Select(frame => Math.Round(Unrest.Envelope(shake, frame) * shake.StrengthPercent / 100 * film.Width, 2))]);
+    }
+
+    private static ChartAnswer Curve(ChartQuestion q)
+    {
+        var curve = ImmutableArray.CreateBuilder<double>();
+        for (var i = 0; i <= CurvePoints; i++)
+        {
+            var x = (double)i / CurvePoints;
+            curve.Add(x);
+            curve.Add(Charts.Progress(q.Chart, x));
+        }
+
+        return new ChartAnswer(curve.ToImmutable(), [.. Charts.Ticks(q.Chart, Math.Clamp(q.Frames, 1, ShotCheck.MaxLength))]);
+    }
+
+    private static MeshAnswer Mesh(Film film, RigCache rigs, MeshQuestion q)
+    {
+        var part = film.Puppets.FirstOrDefault(puppet => puppet.Id == q.Puppet)?.Parts.FirstOrDefault(candidate => candidate.Id == q.Part);
+        if (part?.Mesh is null || part.Drawing is null)
+        {
+            return new MeshAnswer(0, 0, 0, []);
+        }
+
+        var drawing = film.Drawings.First(candidate => candidate.Id == part.Drawing);
+        var mesh = rigs.MeshOf(drawing, part.Mesh);
+        var edges = new HashSet<(int, int)>();
+        for (var t = 0; t < mesh.Triangles.Length; t++)
+        {
+            var (a, b) = (mesh.Triangles[t], mesh.Triangles[t % 3 == 2 ? t - 2 : t + 1]);
+            edges.Add(a < b ? (a, b) : (b, a));
+        }
+
+        return new MeshAnswer(
+            mesh.TriangleCount,
+            mesh.VertexCount,
+            Math.Round(Outlines.CoveredBy(drawing.Outline, mesh) * 100, 2),
+            [.. edges.SelectMany(edge => new[] { mesh.X[edge.Item1], mesh.Y[edge.Item1], mesh.X[edge.Item2], mesh.Y[edge.Item2] }).Select(number => Math.Round(number, 1))]);
+    }
+}

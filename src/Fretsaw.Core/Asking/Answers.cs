@@ -1,0 +1,90 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Snags;
+
+namespace Fretsaw.Core.Asking;
+
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(OverlayAnswer), "overlay")]
+[JsonDerivedType(typeof(ValuesAnswer), "values")]
+[JsonDerivedType(typeof(StripAnswer), "strip")]
+[JsonDerivedType(typeof(ElevationAnswer), "elevation")]
+[JsonDerivedType(typeof(HitAnswer), "hit")]
+[JsonDerivedType(typeof(ShakeAnswer), "shake")]
+[JsonDerivedType(typeof(ChartAnswer), "chart")]
+[JsonDerivedType(typeof(MeshAnswer), "mesh")]
+[JsonDerivedType(typeof(SnagsAnswer), "snags")]
+public abstract record Answer;
+
+/// <summary>Handles in picture pixels.</summary>
+/// <param name="Boxes">Corners of each flat and puppet, x0 y0 … x3 y3.</param>
+public sealed record OverlayAnswer(
+    ImmutableArray<PivotHandle> Pivots,
+    ImmutableArray<BoneHandle> Bones,
+    ImmutableArray<PointHandle> Pins,
+    ImmutableArray<PointHandle> Goals,
+    ImmutableArray<PointHandle> Origins,
+    ImmutableArray<BoxHandle> Boxes) : Answer;
+
+/// <param name="Owner">Cast id.</param>
+/// <param name="Box">Corners of the part's art as posed; empty without art.</param>
+public sealed record PivotHandle(string Owner, string Part, Point At, ImmutableArray<double> Box);
+
+/// <param name="Obeys">The reach that moves this bone, if any.</param>
+public sealed record BoneHandle(string Owner, string Bone, Point Start, Point End, string? Obeys);
+
+/// <param name="Thing">Pin, reach or puppet id.</param>
+/// <param name="Part">For a pin, its part.</param>
+public sealed record PointHandle(string Owner, string Thing, Point At, string? Part = null);
+
+public sealed record BoxHandle(string Thing, bool IsFlat, double Distance, double Sigma, ImmutableArray<double> Corners);
+
+public sealed record ValuesAnswer(ImmutableArray<ValueLine> Lines) : Answer;
+
+/// <param name="Keyed">Has keys anywhere.</param>
+/// <param name="KeyedHere">Has a key at the asked frame.</param>
+/// <param name="Obeys">The reach that overrules this value, if any.</param>
+public sealed record ValueLine(
+    string Address, string Title, string Unit, double Value, double Rest, int Decimals, double Step, double Min, double Max, bool Keyed, bool KeyedHere, string? Obeys);
+
+public sealed record StripAnswer(int Length, double FrameRate, ImmutableArray<StripOwner> Owners) : Answer;
+
+/// <summary>A puppet or the camera on the strip.</summary>
+public sealed record StripOwner(string Owner, string Name, bool IsCamera, ImmutableArray<PoseCard> Cards, ImmutableArray<StripRow> Rows);
+
+/// <summary>All the keys of an owner at one frame, and the gap that begins here.</summary>
+/// <param name="Chart">Null when the keys here have different charts.</param>
+/// <param name="Still">Nothing differs between this card and the next.</param>
+/// <param name="Ticks">Where the gap's in-betweens fall, [0, 1], both ends included; empty after the last card.</param>
+public sealed record PoseCard(int Frame, Chart? Chart, bool Still, ImmutableArray<double> Ticks);
+
+/// <summary>The keys of one thing: the channels of a part, a pin, a lens …</summary>
+public sealed record StripRow(string Thing, string Title, ImmutableArray<string> Addresses, ImmutableArray<Bead> Beads);
+
+/// <param name="HeldAfter">Nothing in the row moves until its next bead.</param>
+public sealed record Bead(int Frame, bool HeldAfter);
+
+/// <summary>The stage from the side. Metres from the lens; heights in metres above (negative) and below the lens's axis.</summary>
+public sealed record ElevationAnswer(
+    double Focus, double Near, double? Far, double Lens, double Stop, double Dolly, double HalfHeightPerMetre, ImmutableArray<Stander> Standers) : Answer;
+
+/// <param name="Sigma">Softness in picture pixels.</param>
+public sealed record Stander(string Thing, bool IsFlat, string Name, double Depth, double Top, double Bottom, double Sigma, double CirclePixels);
+
+public sealed record HitAnswer(string? Owner, string? Thing, bool IsFlat) : Answer;
+
+/// <param name="Offsets">x offset in picture pixels, one number a frame from frame 1.</param>
+/// <param name="Envelope">RMS in picture pixels, one number a frame.</param>
+public sealed record ShakeAnswer(ImmutableArray<double> Offsets, ImmutableArray<double> Envelope) : Answer;
+
+/// <param name="Curve">x0 y0 x1 y1 …, all in [0, 1].</param>
+public sealed record ChartAnswer(ImmutableArray<double> Curve, ImmutableArray<double> Ticks) : Answer;
+
+/// <param name="Edges">x0 y0 x1 y1 of each edge, puppet pixels at rest.</param>
+/// <param name="CoveredPercent">How much of the art the mesh covers.</param>
+public sealed record MeshAnswer(int Triangles, int Vertices, double CoveredPercent, ImmutableArray<double> Edges) : Answer;
+
+public sealed record SnagsAnswer(ImmutableArray<Snag> Snags) : Answer;

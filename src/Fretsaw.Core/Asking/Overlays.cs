@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Asking;
+
+/// <summary>An evaluated frame → where its handles are in the picture, and what is under a point.</summary>
+internal static class Overlays
+{
+    public static OverlayAnswer Of(Evaluator frame)
+    {
+        var pivots = ImmutableArray.CreateBuilder<PivotHandle>();
+        var bones = ImmutableArray.CreateBuilder<BoneHandle>();
+        var pins = ImmutableArray.CreateBuilder<PointHandle>();
+        var goals = ImmutableArray.CreateBuilder<PointHandle>();
+        var origins = ImmutableArray.CreateBuilder<PointHandle>();
+        foreach (var cast in frame.Cast.Where(cast => frame.Camera.Shows(cast.Plan.Member.Distance)))
+        {
+            var plan = cast.Plan;
+            var owner = plan.Member.Id;
+            var toPicture = ToPicture(frame, cast);
+            origins.Add(new PointHandle(owner, plan.Puppet.Id, toPicture.Map(plan.Puppet.Origin)));
+            foreach (var part in plan.Puppet.Parts)
+            {
+                var world = toPicture * cast.Worlds[plan.NodeOf[part.Id]];
+                pivots.Add(new PivotHandle(owner, part.Id, world.Map(part.Pivot), PartBox(frame, part.Drawing, world)));
+            }
+
+            foreach (var bone in plan.Puppet.Bones)
+            {
+                var world = toPicture * cast.Worlds[plan.NodeOf[bone.Id]];
+                var obeys = plan.Puppet.Reaches.FirstOrDefault(reach => reach.Upper == bone.Id || reach.Lower == bone.Id)?.Id;
+                bones.Add(new BoneHandle(owner, bone.Id, world.Map(bone.Start), world.Map(bone.End), obeys));
+            }
+
+            for (var i = 0; i < plan.Reaches.Length; i++)
+            {
+                goals.Add(new PointHandle(owner, plan.Reaches[i].Reach.Id, toPicture.Map(cast.Goals[i])));
+            }
+
+            foreach (var part in plan.Painted.Where(part => part.Warp is not null))
+            {
+                AddPins(frame, toPicture * cast.Worlds[part.Node], part, owner, pins);
+            }
+        }
+
+        return new OverlayAnswer(
+            pivots.ToImmutable(), bones.ToImmutable(), pins.ToImmutable(), goals.ToImmutable(), origins.ToImmutable(), Boxes(frame));
+    }
+
+    public static HitAnswer Hit(Evaluator frame, Point at)
+    {
+        foreach (var layer in frame.Plan.Layers.Reverse().Where(layer => frame.Camera.Shows(layer.Distance)))
+        {
+            if (layer.IsFlat)
+            {
+                var flat = frame.Plan.Flats[layer.Index];
+                if (Touches(frame, frame.Camera.ToPicture(frame.Plan.Film, layer.Distance) * flat.Placement, flat.Drawing, at))
+                {
+                    return new HitAnswer(null, flat.Flat.Id, true);
+                }
+
+                continue;
+            }
+
+            var cast = frame.Cast[layer.Index];
+            var toPicture = ToPicture(frame, cast);
+            if (cast.Plan.Painted.LastOrDefault(part => Touches(frame, toPicture * cast.Worlds[part.Node], part.Drawing, at)) is { } hit)
+            {
+                return new HitAnswer(cast.Plan.Member.Id, hit.Part.Id, false);
+            }
+        }
+
+        return new HitAnswer(null, null, false);
+    }
+
+    public static Affine ToPicture(Evaluator frame, CastFrame cast) =>
+        frame.Camera.ToPicture(frame.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
+
+    private static bool Touches(Evaluator frame, Affine toPicture, int drawing, Point at) =>
+        toPicture.TryInvert(out var inverse) && Outlines.Holds(frame.Plan.Film.Drawings[drawing].Outline, inverse.Map(at));
+
+    private static void AddPins(Evaluator frame, Affine world, PartPlan part, string owner, ImmutableArray<PointHandle>.Builder pins)
+    {
+        var warp = part.Warp!;
+        for (var p = 0; p < warp.PinSlots.Length; p++)
+        {
+            var shift = new Point(frame.Values[warp.PinSlots[p]], frame.Values[warp.PinSlots[p] + 1]);
+            pins.Add(new PointHandle(owner, part.Part.Pins[p].Id, world.Map(warp.System.Pins[p].Rest + shift), part.Part.Id));
+        }
+    }
+
+    private static ImmutableArray<BoxHandle> Boxes(Evaluator frame)
+    {
+        var boxes = ImmutableArray.CreateBuilder<BoxHandle>();
+        foreach (var layer in frame.Plan.Layers.Where(layer => frame.Camera.Shows(layer.Distance)))
+        {
+            var sigma = Math.Round(frame.Camera.BlurSigma(frame.Plan.Film, layer.Distance), 2);
+            if (layer.IsFlat)
+            {
+                var flat = frame.Plan.Flats[layer.Index];
+                var toPicture = frame.Camera.ToPicture(frame.Plan.Film, layer.Distance) * flat.Placement;
+                boxes.Add(new BoxHandle(flat.Flat.Id, true, layer.Distance, sigma, Corners(frame.Plan.Film.Drawings[flat.Drawing].Bounds, toPicture)));
+            }
+            else
+            {
+                var cast = frame.Cast[layer.Index];
+                boxes.Add(new BoxHandle(cast.Plan.Member.Id, false, layer.Distance, sigma, Corners(View.PuppetBox(frame.Plan.Film, cast.Plan.Puppet), ToPicture(frame, cast))));
+            }
+        }
+
+        return boxes.ToImmutable();
+    }
+
+    private static ImmutableArray<double> PartBox(Evaluator frame, string? drawing, Affine world) =>
+        drawing is null ? [] : Corners(frame.Plan.Film.Drawings.First(candidate => candidate.Id == drawing).Bounds, world);
+
+    private static ImmutableArray<double> Corners(Box box, Affine map)
+    {
+        var (a, b) = (map.Map(new Point(box.X, box.Y)), map.Map(new Point(box.Right, box.Y)));
+        var (c, d) = (map.Map(new Point(box.Right, box.Bottom)), map.Map(new Point(box.X, box.Bottom)));
+        return [a.X, a.Y, b.X, b.Y, c.X, c.Y, d.X, d.Y];
+    }
+}

@@ -1,0 +1,131 @@
+using Fretsaw.Core.Asking;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
+
+namespace Fretsaw.Core.Engine;
+
+/// <summary>
+/// The engine's face to an interface: a film that is open, with at most one gesture under way. One thread.
+/// A gesture is provisional: while it lasts every frame and answer shows the film as the gesture would leave it, and
+/// its end yields the one edit that makes it so.
+/// </summary>
+public sealed class Session(Film film)
+{
+    private readonly RigCache rigs = new();
+    private readonly DrawListWriter writer = new();
+    private readonly Dictionary<View, (Film Film, Shot? Tried, Evaluator Frame)> frames = [];
+
+    private Film shown = film;
+    private Func<Point, Edit>? drag;
+    private Gesture? gesture;
+    private Edit? provisional;
+    private Shot? tried;
+    private Shot? triedBefore;
+
+    /// <summary>The film without what a gesture under way would change.</summary>
+    public Film Film { get; private set; } = film;
+
+    /// <summary>Applies an edit that came from elsewhere or that a gesture or wish yielded.</summary>
+    public void Apply(Edit edit)
+    {
+        Film = edit.Apply(Film);
+        shown = Film;
+    }
+
+    /// <summary>The draw list of a frame; valid until the next call.</summary>
+    public ArraySegment<byte> DrawFrame(View view, double frame) => writer.Write(FrameAt(view, frame));
+
+    public Answer Ask(Question question) => Answering.Answer(question, shown, rigs, FrameAt);
+
+    public Edit Work(Wish wish) => wish.ToEdit(Film, FrameAt);
+
+    /// <summary>Starts a gesture; one that was under way is dropped.</summary>
+    public void Begin(Gesture begun)
+    {
+        Cancel();
+
+        // Its own evaluator: the drag reads the frame as it stood at the press until it ends.
+        var stood = new Evaluator(Compile(begun.View, begun.Trying));
+        stood.Evaluate(begun.Frame);
+        drag = Drag.Begin(begun, stood);
+        gesture = begun;
+        triedBefore = tried;
+    }
+
+    /// <param name="to">Where the pointer is, in the gesture's units.</param>
+    public void Move(Point to)
+    {
+        if (drag is null || gesture is null)
+        {
+            return;
+        }
+
+        var edit = drag(to);
+        if (gesture.Trying)
+        {
+            tried = Try(edit, triedBefore ?? gesture.View.Resolve(Film));
+            return;
+        }
+
+        shown = edit.Apply(Film);
+        provisional = edit;
+    }
+
+    /// <summary>Ends the gesture.</summary>
+    /// <returns>The edit to make, which is not applied yet; null when nothing moved, or when it was only tried.</returns>
+    public Edit? End()
+    {
+        var edit = provisional;
+        (drag, gesture, provisional, triedBefore) = (null, null, null, null);
+        return edit;
+    }
+
+    /// <summary>Drops the gesture and everything it showed.</summary>
+    public void Cancel()
+    {
+        tried = gesture is { Trying: true } ? triedBefore : tried;
+        End();
+        shown = Film;
+    }
+
+    /// <summary>Puts a tried puppet back to rest.</summary>
+    public void StopTrying() => tried = null;
+
+    public Evaluator FrameAt(View view, double frame)
+    {
+        if (!frames.TryGetValue(view, out var entry) || !ReferenceEquals(entry.Film, shown) || !ReferenceEquals(entry.Tried, tried))
+        {
+            entry = (shown, tried, new Evaluator(Compile(view, trying: tried is not null)));
+            frames[view] = entry;
+        }
+
+        if (entry.Frame.Frame != frame)
+        {
+            entry.Frame.Evaluate(frame);
+        }
+
+        return entry.Frame;
+    }
+
+    /// <summary>A puppet on the bench shows what is being tried on it.</summary>
+    private Plan Compile(View view, bool trying)
+    {
+        var onBench = view.Shot is null;
+        var shot = view.Resolve(shown);
+        if (trying && onBench && tried is not null && tried.Cast[0].Puppet == view.Puppet)
+        {
+            shot = shot with { Channels = tried.Channels };
+        }
+
+        return PlanCompiler.Compile(shown, shot, rigs, backdrop: !onBench && view.Cast is null);
+    }
+
+    /// <summary>An edit of keys, applied to the bench's own shot and to nothing else.</summary>
+    private Shot Try(Edit edit, Shot bench)
+    {
+        var with = Film with { Shots = Film.Shots.Add(bench) };
+        return edit.Apply(with).Shots[^1];
+    }
+}

@@ -1,0 +1,15 @@
+using Fretsaw.Core.Edits;
+
+namespace Fretsaw.Core.Snags;
+
+/// <summary>Something measurably wrong.</summary>
+/// <param name="Check">Which check found it: creeping, edge or uncovered.</param>
+/// <param name="Place">Which of the six places mends it: rig, act, scenery, camera.</param>
+/// <param name="Frame">Where it is worst; null when it is no matter of frames.</param>
+/// <param name="Thing">Id of what is wrong, or a channel's address.</param>
+/// <param name="Amount">How much, in <paramref name="Unit"/>.</param>
+/// <param name="Says">A sentence for people.</param>
+/// <param name="Mend">What would put it right; null when only a person can.</param>
+/// <param name="MendSays">What the mend's button says.</param>
+public sealed record Snag(
+    string Check, string Place, int? Frame, string Thing, double Amount, string Unit, string Says, Edit? Mend = null, string? MendSays = null);

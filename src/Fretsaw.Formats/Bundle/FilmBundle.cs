@@ -1,0 +1,91 @@
+using System.IO.Compression;
+using Fretsaw.Core.Films;
+using Fretsaw.Formats.Png;
+
+namespace Fretsaw.Formats.Bundle;
+
+/// <summary>A film and the pictures it names.</summary>
+public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> Assets)
+{
+    private const string FilmEntry = "film.json";
+    private const string AssetFolder = "assets/";
+    private const long MaxUnpacked = 512L * 1024 * 1024;
+    private const int MaxEntries = 10_000;
+
+    /// <summary>Reads a .fretsaw file: a zip of film.json and assets/&lt;SHA-256&gt;.</summary>
+    /// <exception cref="FilmException">It is no bundle, too large, or an asset is missing or not what its name says.</exception>
+    public static FilmBundle Read(Stream stream, string file)
+    {
+        try
+        {
+            using var zip = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
+            Refuse(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
+            var left = MaxUnpacked;
+            var film = zip.GetEntry(FilmEntry) is { } entry
+                ? FilmJson.Read(Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
+                : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");
+            var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
+            foreach (var asset in Named(film))
+            {
+                var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the picture {asset}", "export the film again");
+                var bytes = Unpack(packed, ref left, file);
+                Refuse(PngFile.AssetId(bytes) != asset, file, $"has a picture that is not {asset}", "export the film again");
+                assets[asset] = bytes;
+            }
+
+            return new FilmBundle(film, assets);
+        }
+        catch (InvalidDataException problem)
+        {
+            throw new FilmException(file, "is not a film bundle", "choose a .fretsaw file", problem);
+        }
+    }
+
+    public void Write(Stream stream)
+    {
+        using var zip = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true);
+        Pack(zip, FilmEntry, FilmJson.Write(Film));
+        foreach (var asset in Named(Film))
+        {
+            Pack(zip, AssetFolder + asset, Assets[asset]);
+        }
+    }
+
+    public static IEnumerable<string> Named(Film film) =>
+        film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset).Distinct(StringComparer.Ordinal);
+
+    private static void Pack(ZipArchive zip, string name, byte[] bytes)
+    {
+        var entry = zip.CreateEntry(name, CompressionLevel.Optimal);
+
+        // A fixed time: the same film is the same file.
+        entry.LastWriteTime = new DateTimeOffset(2000, 1, 1, 0, 0, 0, TimeSpan.Zero);
+        using var stream = entry.Open();
+        stream.Write(bytes);
+    }
+
+    /// <summary>Counts what really comes out: the size in a zip's directory is only a claim.</summary>
+    private static byte[] Unpack(ZipArchiveEntry entry, ref long left, string file)
+    {
+        using var stream = entry.Open();
+        using var into = new MemoryStream();
+        var buffer = new byte[81920];
+        int read;
+        while ((read = stream.Read(buffer)) > 0)
+        {
+            left -= read;
+            Refuse(left < 0, file, "unpacks to more than 512 MB", "use smaller pictures");
+            into.Write(buffer, 0, read);
+        }
+
+        return into.ToArray();
+    }
+
+    private static void Refuse(bool when, string place, string what, string remedy)
+    {
+        if (when)
+        {
+            throw new FilmException(place, what, remedy);
+        }
+    }
+}

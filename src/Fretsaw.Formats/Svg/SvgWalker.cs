@@ -1,0 +1,278 @@
+using System.Collections.Immutable;
+using System.Xml.Linq;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Formats.Svg;
+
+/// <summary>A piece of the file that becomes a part: its shapes, back to front, and the piece it stands in.</summary>
+internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bool hidden)
+{
+    public string Name { get; } = name;
+
+    public SvgPiece? Inside { get; } = inside;
+
+    public double Opacity { get; } = opacity;
+
+    public bool Hidden { get; } = hidden;
+
+    public List<Shape> Shapes { get; } = [];
+
+    /// <summary>A group inside this piece has been painted already, so further shapes belong over it.</summary>
+    public bool HasChildren { get; set; }
+}
+
+/// <summary>
+/// Walks the tree in painting order. Every group becomes a piece. A group's own shapes that come after a group inside
+/// it lie over that group, so they become a piece of their own ("…, over") that rides on the group.
+/// </summary>
+internal sealed class SvgWalker
+{
+    private const int MaxShapes = 100_000;
+    private const int MaxUses = 24;
+
+    private static readonly HashSet<string> Silent = new(StringComparer.Ordinal)
+    {
+        "defs", "title", "desc", "metadata", "style", "symbol", "linearGradient", "radialGradient", "namedview", "clipPath", "mask", "filter", "marker", "pattern",
+    };
+
+    private readonly string file;
+    private readonly Box view;
+    private readonly Dictionary<string, XElement> byId = new(StringComparer.Ordinal);
+    private readonly SvgSheet sheet;
+    private readonly SvgPaints paints;
+    private int shapes;
+    private int unnamed;
+
+    public SvgWalker(XElement root, string file, Box view)
+    {
+        (this.file, this.view) = (file, view);
+        foreach (var element in root.DescendantsAndSelf())
+        {
+            if (element.Attribute("id")?.Value is { } id)
+            {
+                byId.TryAdd(id, element);
+            }
+        }
+
+        sheet = new SvgSheet(root, Note);
+        paints = new SvgPaints(byId, sheet, view, Note);
+    }
+
+    public List<SvgPiece> Pieces { get; } = [];
+
+    public List<ArtNote> Notes { get; } = [];
+
+    public int Shapes => shapes;
+
+    public static string? Href(XElement element)
+    {
+        var value = element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName == "href")?.Value.Trim();
+        return value is { Length: > 1 } && value[0] == '#' ? value[1..] : null;
+    }
+
+    /// <summary>The file's groups as pieces; shapes outside any group become pieces between them.</summary>
+    public void Walk(XElement root, Affine matrix)
+    {
+        var loose = default(SvgPiece);
+        var style = SvgStyle.Initial.Of(root, sheet);
+        foreach (var child in root.Elements())
+        {
+            if (child.Name.LocalName is "g" or "svg" or "a" or "switch")
+            {
+                loose = null;
+                Group(child, style, matrix, null);
+            }
+            else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
+            {
+                loose ??= Add(new SvgPiece(NameOf(child) ?? $"Part {++unnamed}", null, 1, false));
+                Element(child, style, matrix, loose, 0);
+            }
+            else
+            {
+                Leave(child);
+            }
+        }
+    }
+
+    private void Group(XElement group, SvgStyle inherited, Affine matrix, SvgPiece? inside)
+    {
+        var style = inherited.Of(group, sheet);
+        Unsupported(group, style);
+        var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, !style.Displayed || !style.Visible));
+        if (style.Opacity < 1 && group.Elements().Any(child => child.Name.LocalName == "g"))
+        {
+            Note(group, "has an opacity and groups inside it; the opacity is applied to its own shapes only");
+        }
+
+        var into = piece;
+        var at = matrix * Transform(group);
+        foreach (var child in group.Elements())
+        {
+            if (child.Name.LocalName is "g" or "svg" or "a" or "switch")
+            {
+                Group(child, style, at, piece);
+                piece.HasChildren = true;
+            }
+            else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
+            {
+                if (piece.HasChildren)
+                {
+                    into = Add(new SvgPiece($"{piece.Name}, over", piece, style.Opacity, piece.Hidden));
+                    piece.HasChildren = false;
+                }
+
+                Element(child, style, at, into, 0);
+            }
+            else
+            {
+                Leave(child);
+            }
+        }
+    }
+
+    private SvgPiece Add(SvgPiece piece)
+    {
+        Pieces.Add(piece);
+        return piece;
+    }
+
+    /// <summary>A shape, a use, or (inside a use) a group: shapes into one piece.</summary>
+    private void Element(XElement element, SvgStyle inherited, Affine matrix, SvgPiece into, int uses)
+    {
+        var style = inherited.Of(element, sheet);
+        if (!style.Displayed)
+        {
+            return;
+        }
+
+        Unsupported(element, style);
+        var at = matrix * Transform(element);
+        switch (element.Name.LocalName)
+        {
+            case "use":
+                Use(element, style, at, into, uses);
+                break;
+            case "g" or "symbol" or "svg" or "a":
+                foreach (var child in element.Elements().Where(child => !Silent.Contains(child.Name.LocalName)))
+                {
+                    Element(child, style, at, into, uses);
+                }
+
+                break;
+            case var name when SvgShapes.IsShape(name):
+                if (style.Visible)
+                {
+                    Shape(element, style, at, into);
+                }
+
+                break;
+            default:
+                Leave(element);
+                break;
+        }
+    }
+
+    private void Use(XElement use, SvgStyle style, Affine matrix, SvgPiece into, int uses)
+    {
+        SvgDocument.Refuse(uses >= MaxUses, $"{file}, {SvgPlace.Of(use)}", "uses itself by a detour, or is nested too deep", "break the chain of uses");
+        if (Href(use) is not { } id || !byId.TryGetValue(id, out var target))
+        {
+            Note(use, "refers to nothing in the file and is left out");
+            return;
+        }
+
+        var x = SvgNumbers.Length(use.Attribute("x")?.Value, view.Width) ?? 0;
+        var y = SvgNumbers.Length(use.Attribute("y")?.Value, view.Height) ?? 0;
+        if (target.Name.LocalName == "symbol" && target.Attribute("viewBox") is not null)
+        {
+            Note(use, "uses a symbol with a viewBox; it is placed without the viewBox");
+        }
+
+        Element(target, style, matrix * Affine.Translate(x, y), into, uses + 1);
+    }
+
+    private void Shape(XElement element, SvgStyle style, Affine matrix, SvgPiece into)
+    {
+        SvgDocument.Refuse(++shapes > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
+        var path = SvgShapes.ToPath(element, view, Note);
+        if (path.IsEmpty)
+        {
+            return;
+        }
+
+        var box = SvgBoxes.Of(path);
+        var fill = paints.Of(element, style.Fill, style, style.FillOpacity, box);
+        var stroke = style.StrokeWidth > 0 ? paints.Of(element, style.Stroke, style, style.StrokeOpacity, box) : null;
+        if ((fill is null && stroke is null) || style.Opacity == 0)
+        {
+            return;
+        }
+
+        into.Shapes.Add(new Shape
+        {
+            Path = path.ToString(),
+            Matrix = matrix,
+            Rule = style.FillRule,
+            Fill = fill,
+            Opacity = style.Opacity,
+            Stroke = stroke is null ? null : new Stroke
+            {
+                Paint = stroke,
+                Width = style.StrokeWidth,
+                Cap = style.Cap,
+                Join = style.Join,
+                MiterLimit = style.MiterLimit,
+                Dashes = Dashes(style.Dashes),
+            },
+        });
+    }
+
+    private static ImmutableArray<double> Dashes(string text)
+    {
+        var lengths = SvgNumbers.List(text.Replace("px", "", StringComparison.Ordinal));
+        return lengths.Count == 0 || lengths.Sum() <= 0 || lengths.Any(length => length < 0)
+            ? []
+            : lengths.Count % 2 == 0 ? [.. lengths] : [.. lengths, .. lengths];
+    }
+
+    private Affine Transform(XElement element)
+    {
+        var transform = SvgNumbers.Transform(element.Attribute("transform")?.Value);
+        if (transform is null)
+        {
+            Note(element, "its transform is not understood and is left out");
+        }
+
+        return transform ?? Affine.Identity;
+    }
+
+    private void Unsupported(XElement element, SvgStyle style)
+    {
+        foreach (var property in style.Unsupported)
+        {
+            Note(element, $"{property} is not supported; the element came in without it");
+        }
+    }
+
+    private void Leave(XElement element)
+    {
+        var foreign = element.Name.NamespaceName.Length > 0 && !element.Name.NamespaceName.EndsWith("/svg", StringComparison.Ordinal);
+        if (!foreign && !Silent.Contains(element.Name.LocalName))
+        {
+            Note(element, "is not supported and was left out");
+        }
+    }
+
+    /// <summary>A title child, any label attribute, or the id.</summary>
+    private static string? NameOf(XElement element)
+    {
+        var name = element.Elements().FirstOrDefault(child => child.Name.LocalName == "title")?.Value
+            ?? element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName is "label" or "aria-label")?.Value
+            ?? element.Attribute("id")?.Value;
+        name = name?.Trim();
+        return string.IsNullOrEmpty(name) ? null : name.Length > 120 ? name[..120] : name;
+    }
+
+    private void Note(XElement element, string what) => Notes.Add(new ArtNote(SvgPlace.Of(element), what));
+}
