@@ -45,8 +45,7 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(HoldHere), "holdHere")]
 public abstract record Edit
 {
-    /// <summary>What the undo button says, in the past: "Moved the pin".</summary>
-    [JsonIgnore]
+    /// <summary>What the undo button says, in the past: "Moved the pin". Written for readers; not read back.</summary>
     public abstract string Title { get; }
 
     /// <summary>The film after the edit, checked.</summary>

@@ -27,6 +27,12 @@ public static class MeshBuilder
     /// <summary>Lattice points nearer to the border than this part of a side would make slivers.</summary>
     private const double BorderGap = 0.55;
 
+    /// <summary>
+    /// Points cut into one straight border form triangles of no area along it, whose cotangents would swamp all
+    /// others; twice their area is below this part of the side's square.
+    /// </summary>
+    private const double Sliver = 1e-3;
+
     /// <summary>Settings that give a drawing about <see cref="AimedTriangles"/> triangles.</summary>
     public static MeshSettings Suited(Drawing drawing)
     {
@@ -66,9 +72,10 @@ public static class MeshBuilder
             var ring = triangle.ExteriorRing.CoordinateSequence;
             var (a, b, c) = (ring.GetCoordinate(0), ring.GetCoordinate(1), ring.GetCoordinate(2));
             var centre = new Coordinate((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3);
-            if (inside.Locate(centre) == Location.Interior)
+            var doubleArea = ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
+            if (Math.Abs(doubleArea) > Sliver * side * side && inside.Locate(centre) == Location.Interior)
             {
-                vertices.Add(a, b, c);
+                vertices.Add(a, doubleArea > 0 ? b : c, doubleArea > 0 ? c : b);
             }
         }
     }
@@ -116,17 +123,12 @@ public static class MeshBuilder
         private readonly List<double> y = [];
         private readonly List<int> triangles = [];
 
+        /// <summary>Clockwise on screen.</summary>
         public void Add(Coordinate a, Coordinate b, Coordinate c)
         {
-            var turn = ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
-            if (turn == 0)
-            {
-                return;
-            }
-
             triangles.Add(Vertex(a));
-            triangles.Add(Vertex(turn > 0 ? b : c));
-            triangles.Add(Vertex(turn > 0 ? c : b));
+            triangles.Add(Vertex(b));
+            triangles.Add(Vertex(c));
         }
 
         public Mesh ToMesh() => new([.. x], [.. y], [.. triangles]);

@@ -1,0 +1,82 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Demo;
+
+/// <summary>
+/// Bramble stands and looks along the pier, the horn sounds at 85, he gathers (anticipation), starts (stretch), falls
+/// back and settles. The scarf comes after the body by some frames all the way.
+/// </summary>
+internal static class ActingRecipe
+{
+    private const int Horn = 85;
+
+    public static Film Act(Film film, string shot, string cast, BrambleRig rig)
+    {
+        var (body, head, eyes, brows, cap) = (Address.Body, BrambleRig.Neck, rig.Parts["Eyes"], rig.Parts["Brows"], rig.Parts["Cap"]);
+        var (trunk, lamp, free) = (rig.Parts["Body"], BrambleRig.LampReach, BrambleRig.FreeReach);
+        (int Frame, Chart Gap, (string Thing, string Property, double Value)[] Values)[] cards =
+        [
+            (1, Chart.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 3), (eyes, "shiftX", 4), (free, "shiftY", 0), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (40, Chart.Both, [(BrambleRig.Spine, "turn", 1.2), (head, "turn", -2), (eyes, "shiftX", -5), (free, "shiftY", -10), (trunk, "stretchY", 101), (trunk, "stretchX", 99.5)]),
+            (64, Chart.Hold, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (Horn, Chart.SlowStop, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (Horn + 5, Chart.SlowStart, [(BrambleRig.Spine, "turn", 4), (head, "turn", 9), (eyes, "shiftX", 7), (free, "shiftY", 22), (trunk, "stretchY", 92), (trunk, "stretchX", 105)]),
+            (Horn + 10, Chart.SlowStop, [(BrambleRig.Spine, "turn", -9), (head, "turn", -13), (eyes, "shiftX", 9), (free, "shiftY", -190), (trunk, "stretchY", 108), (trunk, "stretchX", 95)]),
+            (Horn + 22, Chart.Both, [(BrambleRig.Spine, "turn", -6), (head, "turn", -8), (eyes, "shiftX", 8), (free, "shiftY", -150), (trunk, "stretchY", 104), (trunk, "stretchX", 97)]),
+            (Horn + 40, Chart.Both, [(BrambleRig.Spine, "turn", 2.5), (head, "turn", 5), (eyes, "shiftX", 6), (free, "shiftY", -20), (trunk, "stretchY", 98.5), (trunk, "stretchX", 101)]),
+            (Horn + 62, Chart.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 1), (eyes, "shiftX", 4), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+        ];
+        foreach (var (frame, gap, values) in cards)
+        {
+            film = Key(film, shot, cast, frame, gap, values);
+        }
+
+        // What only some cards need: first keys put these at rest on the cards that are there already.
+        film = Key(film, shot, cast, Horn + 5, Chart.SlowStart, [(body, "shiftY", 6), (brows, "shiftY", 8), (cap, "shiftY", 4), (eyes, "stretchY", 80), (lamp, "shiftX", 6), (lamp, "shiftY", 16), (free, "shiftX", 8)]);
+        film = Key(film, shot, cast, Horn + 10, Chart.SlowStop, [(body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)]);
+        film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
+        film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
+        return Scarf(film, shot, cast);
+    }
+
+    /// <summary>Each pin down the scarf moves farther and some frames later than the one above it.</summary>
+    private static Film Scarf(Film film, string shot, string cast)
+    {
+        (int Frame, double X, double Y)[] swing =
+        [
+            (1, 0, 0), (20, -14, -4), (44, 10, 2), (66, -6, 0), (Horn, -6, 0), (Horn + 6, 12, 4), (Horn + 12, -96, -70), (Horn + 22, -40, 20),
+            (Horn + 32, 34, 10), (Horn + 46, -22, -4), (Horn + 64, 8, 0), (Horn + 84, -8, -2), (Horn + 106, 0, 0),
+        ];
+        for (var pin = 1; pin < BrambleRig.ScarfPins.Length; pin++)
+        {
+            var (reach, late) = (pin * pin / 16.0 * 1.25, pin - 1);
+            foreach (var (frame, x, y) in swing)
+            {
+                var at = frame == 1 ? 1 : frame + (late * 2);
+                film = Key(film, shot, cast, at, Chart.Both, [(BrambleRig.ScarfPins[pin], "shiftX", Math.Round(x * reach, 1)), (BrambleRig.ScarfPins[pin], "shiftY", Math.Round(y * reach, 1))], alone: true);
+            }
+        }
+
+        return film;
+    }
+
+    /// <param name="alone">Only this thing has keys here: it makes no new channel keyed on the others' cards.</param>
+    private static Film Key(Film film, string shot, string cast, int frame, Chart gap, (string Thing, string Property, double Value)[] values, bool alone = false)
+    {
+        var addresses = values.Select(value => new Address(cast, value.Thing, value.Property).ToString()).ToImmutableArray();
+        var keys = values.Select((value, i) => new KeyValue(addresses[i], value.Value)).ToImmutableArray();
+        var isNew = alone && film.Shots[0].Channels.All(channel => channel.Id != addresses[0]);
+        film = new SetKeys(shot, frame, keys).Apply(film);
+        if (isNew)
+        {
+            foreach (var other in film.Shots[0].Channels.First(channel => channel.Id == addresses[0]).Keys.Where(key => key.Frame != frame))
+            {
+                film = new RemoveKeys(shot, other.Frame, null, addresses).Apply(film);
+            }
+        }
+
+        return new SetGap(shot, frame, gap, null, addresses).Apply(film);
+    }
+}

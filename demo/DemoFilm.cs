@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Formats.Bundle;
+using Fretsaw.Formats.Svg;
+
+namespace Fretsaw.Demo;
+
+/// <summary>
+/// "Evening Rounds", built as a person would build it: art is read by the importer, and everything after is edits.
+/// </summary>
+public static class DemoFilm
+{
+    public const string ShotId = "fog-horn";
+
+    private const string Cast = "bramble";
+
+    public static FilmBundle Build()
+    {
+        var film = Film.Blank("Evening Rounds") with { FrameWidthMetres = 2.4, Backdrop = new Colour(0x2B, 0x2C, 0x4D) };
+        film = new RemoveShot("shot-1").Apply(film);
+        film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192 }).Apply(film);
+        film = SceneryRecipe.PutUp(film, ShotId);
+        film = BrambleRecipe.Rig(film, out var rig);
+        film = new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 1010, Y = 1010, Scale = 0.8 }).Apply(film);
+        film = ActingRecipe.Act(film, ShotId, Cast, rig);
+        film = CameraRecipe.Frame(film, ShotId);
+        return new FilmBundle(film, new Dictionary<string, byte[]>());
+    }
+
+    internal static byte[] Art(string name)
+    {
+        using var stream = typeof(DemoFilm).Assembly.GetManifestResourceStream(name)
+            ?? throw new InvalidOperationException($"The demo's art '{name}' is not in the assembly.");
+        using var bytes = new MemoryStream();
+        stream.CopyTo(bytes);
+        return bytes.ToArray();
+    }
+}
+
+/// <summary>Seven flats. Their art is drawn to the frame with 300 px to spare left and right and 180 above and below.</summary>
+internal static class SceneryRecipe
+{
+    private const double SpareX = 300;
+    private const double SpareY = 180;
+
+    private static readonly (string File, string Name, double Metres, Label Label)[] Flats =
+    [
+        ("sky.svg", "Sky", 60, Label.Plum),
+        ("town.svg", "Town", 34, Label.Slate),
+        ("bay.svg", "Bay", 20, Label.Petrol),
+        ("boats.svg", "Boats", 8, Label.Blade),
+        ("pier.svg", "Pier", 3.6, Label.Brass),
+        ("lamp-post.svg", "Lamp post", 1.1, Label.Leaf),
+        ("mooring.svg", "Mooring rope", 0.9, Label.Leaf),
+    ];
+
+    public static Film PutUp(Film film, string shot)
+    {
+        var plane = Core.Lens.PicturePlane.DistanceMetres(film);
+        foreach (var (file, name, metres, label) in Flats)
+        {
+            var id = Path.GetFileNameWithoutExtension(file);
+            var (drawing, _) = SvgFile.ReadFlat(DemoFilm.Art(file), file, $"{id}-art");
+
+            // Composed in the frame at rest, then pushed to its distance: the size in the picture stays.
+            var scale = metres / plane;
+            var flat = new Flat
+            {
+                Id = id,
+                Name = name,
+                Drawing = drawing.Id,
+                Label = label,
+                Distance = metres,
+                Scale = Math.Round(scale, 5),
+                X = Math.Round((film.Width / 2.0) - (((film.Width / 2.0) + SpareX) * scale), 2),
+                Y = Math.Round((film.Height / 2.0) - (((film.Height / 2.0) + SpareY) * scale), 2),
+            };
+            film = new AddFlat(shot, flat, drawing).Apply(film);
+        }
+
+        return film;
+    }
+}
+
+/// <summary>Ids of Bramble's controls, by the names the acting uses.</summary>
+internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, string> Parts)
+{
+    public const string Spine = "bone-spine";
+    public const string Neck = "bone-neck";
+    public const string LampReach = "reach-lamp";
+    public const string FreeReach = "reach-free";
+
+    public static readonly string[] ScarfPins = ["scarf-knot", "scarf-2", "scarf-3", "scarf-4", "scarf-tip"];
+}
+
+internal static class BrambleRecipe
+{
+    public static Film Rig(Film film, out BrambleRig rig)
+    {
+        var (puppet, drawings, _) = SvgFile.ReadPuppet(DemoFilm.Art("bramble.svg"), "bramble.svg", "bramble");
+        film = new AddPuppet(puppet with { Origin = new Point(336, 914) }, drawings).Apply(film);
+        var parts = puppet.Parts.ToImmutableDictionary(part => part.Name, part => part.Id);
+        rig = new BrambleRig(puppet.Id, parts);
+        foreach (var edit in Bones(puppet.Id, parts).Concat(Pivots(puppet.Id, parts)).Concat(Scarf(puppet.Id, parts)))
+        {
+            film = edit.Apply(film);
+        }
+
+        return film;
+    }
+
+    private static IEnumerable<Edit> Bones(string puppet, ImmutableDictionary<string, string> parts)
+    {
+        yield return Bone(BrambleRig.Spine, "Spine", 326, 740, 328, 420, null);
+        yield return Bone(BrambleRig.Neck, "Neck", 328, 420, 330, 190, BrambleRig.Spine);
+        yield return Bone("bone-lamp-upper", "Upper arm, lamp side", 396, 444, 466, 532, BrambleRig.Spine);
+        yield return Bone("bone-lamp-lower", "Lower arm, lamp side", 466, 532, 512, 412, "bone-lamp-upper");
+        yield return Bone("bone-free-upper", "Upper arm, free side", 252, 444, 184, 536, BrambleRig.Spine);
+        yield return Bone("bone-free-lower", "Lower arm, free side", 184, 536, 198, 664, "bone-free-upper");
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.LampReach, Name = "Paw, lamp side", Upper = "bone-lamp-upper", Lower = "bone-lamp-lower", Bend = 1 });
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FreeReach, Name = "Paw, free side", Upper = "bone-free-upper", Lower = "bone-free-lower", Bend = 1 });
+        yield return Rides("Body", BrambleRig.Spine);
+        yield return Rides("Head", BrambleRig.Neck);
+        yield return Rides("Arm, lamp side", "bone-lamp-upper");
+        yield return Rides("Forearm, lamp side", "bone-lamp-lower");
+        yield return Rides("Arm, free side", "bone-free-upper");
+        yield return Rides("Forearm, free side", "bone-free-lower");
+
+        AddBone Bone(string id, string name, double x0, double y0, double x1, double y1, string? on) =>
+            new(puppet, new Bone { Id = id, Name = name, Start = new Point(x0, y0), End = new Point(x1, y1), RidesOn = on });
+
+        ChangePart Rides(string part, string bone) => new(puppet, parts[part]) { RidesOn = bone };
+    }
+
+    private static IEnumerable<Edit> Pivots(string puppet, ImmutableDictionary<string, string> parts)
+    {
+        (string Part, double X, double Y)[] pivots =
+        [
+            ("Body", 326, 740), ("Coat", 328, 780), ("Head", 328, 400), ("Muzzle", 350, 330), ("Eyes", 342, 251), ("Brows", 342, 220),
+            ("Cap", 330, 180), ("Scarf tail", 290, 420), ("Scarf wrap", 328, 410), ("Lamp pole", 516, 412), ("Paw, lamp side", 512, 412),
+            ("Leg, far", 294, 740), ("Leg, near", 372, 740),
+        ];
+        return pivots.Select(pivot => new ChangePart(puppet, parts[pivot.Part]) { Pivot = new Point(pivot.X, pivot.Y) });
+    }
+
+    private static IEnumerable<Edit> Scarf(string puppet, ImmutableDictionary<string, string> parts)
+    {
+        (string Name, double X, double Y)[] pins = [("Knot", 284, 424), ("Shoulder", 214, 470), ("Middle", 180, 560), ("Low", 176, 646), ("Tip", 154, 724)];
+        for (var i = 0; i < pins.Length; i++)
+        {
+            yield return new AddPin(puppet, parts["Scarf tail"], new Pin { Id = BrambleRig.ScarfPins[i], Name = $"Scarf {pins[i].Name.ToLowerInvariant()}", At = new Point(pins[i].X, pins[i].Y) });
+        }
+    }
+}

@@ -1,0 +1,91 @@
+using System.IO.Compression;
+using System.Runtime.InteropServices;
+using SkiaSharp;
+
+namespace Fretsaw.Print;
+
+/// <summary>Frames as PNG pictures with alpha, named frame-0001.png and so on.</summary>
+internal static class PngSequence
+{
+    public static string NameOf(int frame) => $"frame-{frame:0000}.png";
+
+    /// <param name="rgba">Straight alpha.</param>
+    public static SKData Encode(PrintOrder order, ReadOnlyMemory<byte> rgba)
+    {
+        var info = new SKImageInfo(order.Width, order.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
+        MemoryMarshal.TryGetArray(rgba, out var array);
+        using var pixmap = SKImage.FromPixelCopy(info, array.Array.AsSpan(array.Offset, array.Count));
+        return pixmap.Encode(SKEncodedImageFormat.Png, 100);
+    }
+}
+
+internal sealed class PngFolder(PrintOrder order, string path) : IFrameSink
+{
+    private readonly List<string> written = [];
+    private bool finished;
+
+    public ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel)
+    {
+        Directory.CreateDirectory(path);
+        var file = Path.Combine(path, PngSequence.NameOf(frame));
+        written.Add(file);
+        using var data = PngSequence.Encode(order, rgba);
+        using var stream = File.Create(file);
+        data.SaveTo(stream);
+        return ValueTask.CompletedTask;
+    }
+
+    public ValueTask Finish(CancellationToken cancel)
+    {
+        finished = true;
+        return ValueTask.CompletedTask;
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        foreach (var file in finished ? [] : written)
+        {
+            File.Delete(file);
+        }
+
+        return ValueTask.CompletedTask;
+    }
+}
+
+internal sealed class PngZip : IFrameSink
+{
+    private readonly PrintOrder order;
+    private readonly string path;
+    private readonly string unfinished;
+    private ZipArchive? zip;
+
+    public PngZip(PrintOrder order, string path)
+    {
+        (this.order, this.path, unfinished) = (order, path, path + ".unfinished");
+        Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
+        zip = new ZipArchive(File.Create(unfinished), ZipArchiveMode.Create);
+    }
+
+    public ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel)
+    {
+        using var data = PngSequence.Encode(order, rgba);
+        using var stream = zip!.CreateEntry(PngSequence.NameOf(frame), CompressionLevel.NoCompression).Open();
+        data.SaveTo(stream);
+        return ValueTask.CompletedTask;
+    }
+
+    public ValueTask Finish(CancellationToken cancel)
+    {
+        zip!.Dispose();
+        zip = null;
+        File.Move(unfinished, path, overwrite: true);
+        return ValueTask.CompletedTask;
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        zip?.Dispose();
+        File.Delete(unfinished);
+        return ValueTask.CompletedTask;
+    }
+}

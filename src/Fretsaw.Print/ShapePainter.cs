@@ -1,0 +1,82 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using SkiaSharp;
+
+namespace Fretsaw.Print;
+
+/// <summary>A vector shape → Skia calls. web/src/stage/shapes.ts makes the same calls in the browser.</summary>
+internal static class ShapePainter
+{
+    public static void Paint(SKCanvas canvas, Shape shape)
+    {
+        using var path = SKPath.ParseSvgPathData(shape.Path);
+        if (path is null)
+        {
+            return;
+        }
+
+        path.FillType = shape.Rule == FillRule.EvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
+        canvas.Save();
+        canvas.Concat(Matrix(shape.Matrix));
+
+        // Fill and stroke of a half-clear shape are one thing: they are laid together first.
+        var layered = shape is { Opacity: < 1, Fill: not null, Stroke: not null };
+        if (layered)
+        {
+            using var group = new SKPaint { Color = SKColors.White.WithAlpha(Alpha(shape.Opacity)) };
+            canvas.SaveLayer(group);
+        }
+
+        var opacity = layered ? 1 : shape.Opacity;
+        if (shape.Fill is { } fill)
+        {
+            using var paint = ToPaint(fill, opacity);
+            canvas.DrawPath(path, paint);
+        }
+
+        if (shape.Stroke is { } stroke)
+        {
+            using var paint = ToPaint(stroke.Paint, opacity);
+            paint.IsStroke = true;
+            paint.StrokeWidth = (float)stroke.Width;
+            paint.StrokeCap = stroke.Cap switch { LineCap.Round => SKStrokeCap.Round, LineCap.Square => SKStrokeCap.Square, _ => SKStrokeCap.Butt };
+            paint.StrokeJoin = stroke.Join switch { LineJoin.Round => SKStrokeJoin.Round, LineJoin.Bevel => SKStrokeJoin.Bevel, _ => SKStrokeJoin.Miter };
+            paint.StrokeMiter = (float)stroke.MiterLimit;
+            using var dashes = stroke.Dashes.IsEmpty ? null : SKPathEffect.CreateDash([.. stroke.Dashes.Select(dash => (float)dash)], 0);
+            paint.PathEffect = dashes;
+            canvas.DrawPath(path, paint);
+        }
+
+        canvas.RestoreToCount(canvas.SaveCount - (layered ? 2 : 1));
+    }
+
+    public static SKMatrix Matrix(Affine m) => new((float)m.A, (float)m.C, (float)m.E, (float)m.B, (float)m.D, (float)m.F, 0, 0, 1);
+
+    public static byte Alpha(double opacity) => (byte)Math.Round(Math.Clamp(opacity, 0, 1) * 255);
+
+    private static SKPaint ToPaint(Paint paint, double opacity)
+    {
+        var result = new SKPaint { IsAntialias = true };
+        if (paint.Gradient is { } gradient)
+        {
+            using var shader = ToShader(gradient);
+            result.Shader = shader;
+            result.Color = SKColors.Black.WithAlpha(Alpha(opacity));
+            return result;
+        }
+
+        result.Color = new SKColor(paint.Colour.R, paint.Colour.G, paint.Colour.B, Alpha(paint.Colour.A / 255.0 * opacity));
+        return result;
+    }
+
+    private static SKShader ToShader(Gradient gradient)
+    {
+        var colours = gradient.Stops.Select(stop => new SKColor(stop.Colour.Argb)).ToArray();
+        var offsets = gradient.Stops.Select(stop => (float)stop.Offset).ToArray();
+        var mode = gradient.Spread switch { Spread.Reflect => SKShaderTileMode.Mirror, Spread.Repeat => SKShaderTileMode.Repeat, _ => SKShaderTileMode.Clamp };
+        var (a, b) = (new SKPoint((float)gradient.X1, (float)gradient.Y1), new SKPoint((float)gradient.X2, (float)gradient.Y2));
+        return gradient.Kind == GradientKind.Linear
+            ? SKShader.CreateLinearGradient(a, b, colours, offsets, mode, Matrix(gradient.Matrix))
+            : SKShader.CreateTwoPointConicalGradient(a, 0, b, (float)gradient.R, colours, offsets, mode, Matrix(gradient.Matrix));
+    }
+}

@@ -1,0 +1,98 @@
+using System.ComponentModel;
+using System.Diagnostics;
+using System.Globalization;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Print;
+
+/// <summary>Frames through a pipe to ffmpeg, into a file beside the wanted one that takes its name at the end.</summary>
+internal sealed class VideoFile : IFrameSink
+{
+    private readonly string path;
+    private readonly string unfinished;
+    private readonly Process ffmpeg;
+    private readonly Task<string> complaints;
+
+    public VideoFile(PrintOrder order, string path)
+    {
+        this.path = Path.GetFullPath(path);
+        var extension = order.Format == PrintFormat.Mp4 ? ".mp4" : ".webm";
+        unfinished = $"{this.path}.unfinished{extension}";
+        Directory.CreateDirectory(Path.GetDirectoryName(this.path)!);
+        ffmpeg = Start(order);
+        complaints = ffmpeg.StandardError.ReadToEndAsync();
+    }
+
+    public async ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel)
+    {
+        try
+        {
+            await ffmpeg.StandardInput.BaseStream.WriteAsync(rgba, cancel);
+        }
+        catch (IOException)
+        {
+            throw await Failed();
+        }
+    }
+
+    public async ValueTask Finish(CancellationToken cancel)
+    {
+        ffmpeg.StandardInput.Close();
+        await ffmpeg.WaitForExitAsync(cancel);
+        if (ffmpeg.ExitCode != 0)
+        {
+            throw await Failed();
+        }
+
+        File.Move(unfinished, path, overwrite: true);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        if (!ffmpeg.HasExited)
+        {
+            ffmpeg.Kill(entireProcessTree: true);
+            await ffmpeg.WaitForExitAsync();
+        }
+
+        ffmpeg.Dispose();
+        File.Delete(unfinished);
+    }
+
+    /// <summary>
+    /// The picture is sRGB full range; the file is BT.709 limited range (ITU-R BT.709) and says so. The conversion is
+    /// named in the filter, since ffmpeg would otherwise choose BT.601 for pictures of this kind.
+    /// </summary>
+    private Process Start(PrintOrder order)
+    {
+        string[] codec = order.Format == PrintFormat.Mp4
+            ? ["-c:v", "libx264", "-preset", "medium", "-crf", "16", "-movflags", "+faststart"]
+            : ["-c:v", "libvpx-vp9", "-crf", "22", "-b:v", "0", "-row-mt", "1", "-deadline", "good", "-cpu-used", "4"];
+        var rate = order.Film.FrameRate.ToString(CultureInfo.InvariantCulture);
+        string[] arguments =
+        [
+            "-hide_banner", "-loglevel", "error", "-y",
+            "-f", "rawvideo", "-pix_fmt", "rgba", "-s", $"{order.Width}x{order.Height}", "-r", rate, "-i", "-",
+            "-vf", "scale=in_range=pc:out_range=tv:out_color_matrix=bt709:flags=accurate_rnd+full_chroma_int+full_chroma_inp,format=yuv420p",
+            .. codec,
+            "-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv",
+            unfinished,
+        ];
+        try
+        {
+            return Process.Start(new ProcessStartInfo("ffmpeg", arguments) { RedirectStandardInput = true, RedirectStandardError = true })
+                ?? throw new FilmException("ffmpeg", "did not start", "check that it can be run");
+        }
+        catch (Win32Exception problem)
+        {
+            throw new FilmException("ffmpeg", "is not installed", "install it with 'apt-get install ffmpeg'", problem);
+        }
+    }
+
+    private async Task<FilmException> Failed()
+    {
+        await ffmpeg.WaitForExitAsync();
+        var said = (await complaints).Trim().Split('\n')[0];
+        return new FilmException(path, $"could not be encoded ({said})", "check the path and the free space on the disk");
+    }
+}
