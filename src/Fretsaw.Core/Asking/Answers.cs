@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Snags;

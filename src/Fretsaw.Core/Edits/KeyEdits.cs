@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Edits;
 

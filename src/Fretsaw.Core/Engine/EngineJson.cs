@@ -1,9 +1,7 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
 
 namespace Fretsaw.Core.Engine;

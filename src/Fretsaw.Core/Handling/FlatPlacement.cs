@@ -1,0 +1,31 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Lens;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>Where new scenery goes.</summary>
+public static class FlatPlacement
+{
+    /// <summary>
+    /// A flat at a distance whose drawing stands in the middle of the frame at rest, at its own size, made smaller
+    /// only when it is more than twice the frame.
+    /// </summary>
+    /// <exception cref="FilmException">The distance is no distance.</exception>
+    public static Flat Fitted(Film film, Drawing drawing, string id, double metres)
+    {
+        FilmCheck.Range(metres, 0.1, 10000, "flat", "distance", "m");
+        var shown = Math.Min(1, 2 * Math.Min(film.Width / Math.Max(1, drawing.Bounds.Width), film.Height / Math.Max(1, drawing.Bounds.Height)));
+        var scale = shown * metres / PicturePlane.DistanceMetres(film);
+        var centre = drawing.Bounds.Centre;
+        return new Flat
+        {
+            Id = id,
+            Name = drawing.Name.Length > 0 ? drawing.Name : "Flat",
+            Drawing = drawing.Id,
+            Distance = metres,
+            Scale = Math.Round(scale, 6),
+            X = Math.Round((film.Width / 2.0) - (centre.X * scale), 2),
+            Y = Math.Round((film.Height / 2.0) - (centre.Y * scale), 2),
+        };
+    }
+}

@@ -1,0 +1,69 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Formats.Bundle;
+using Fretsaw.Server.Safety;
+using Fretsaw.Store;
+
+namespace Fretsaw.Server.Films;
+
+public sealed record NewFilm(string Name);
+
+/// <summary>Films: list, make, open a bundle, read, export, delete.</summary>
+internal static class FilmEndpoints
+{
+    public static void MapFilms(this WebApplication app)
+    {
+        var films = app.MapGroup("/api/films").WithTags("films");
+        films.MapGet("", (FilmStore store) => store.List());
+
+        films.MapPost("", (NewFilm given, OpenFilms open) =>
+        {
+            var film = Film.Blank(given.Name);
+            FilmCheck.Check(film);
+            return open.Open(open.Create(film)).Now.State;
+        });
+
+        films.MapPost("bundle", async (IFormFile file, OpenFilms open, AssetStore assets) =>
+        {
+            // A zip is read from its end, so it is held whole; the limit below bounds that.
+            using var copy = new MemoryStream();
+            await file.CopyToAsync(copy);
+            copy.Position = 0;
+            var bundle = FilmBundle.Read(copy, file.FileName);
+            foreach (var (id, bytes) in bundle.Assets)
+            {
+                assets.Put(id, bytes);
+            }
+
+            return open.Open(open.Create(bundle.Film)).Now.State;
+        }).WithUploadLimit();
+
+        films.MapGet("{id}", (string id, OpenFilms open) => open.Open(id).Now.State);
+
+        films.MapGet("{id}/film.json", (string id, OpenFilms open) =>
+            TypedResults.Bytes(FilmJson.Write(open.Open(id).Now.Film), "application/json")).Produces<Film>();
+
+        films.MapGet("{id}/bundle", (string id, OpenFilms open, AssetStore assets) =>
+        {
+            var film = open.Open(id).Now.Film;
+            var bundle = new FilmBundle(film, FilmBundle.Named(film).ToDictionary(asset => asset, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'")));
+            var stream = new MemoryStream();
+            bundle.Write(stream);
+            stream.Position = 0;
+            return TypedResults.File(stream, "application/octet-stream", SafeName(film.Name) + ".fretsaw");
+        });
+
+        films.MapDelete("{id}", (string id, OpenFilms open) => open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'"));
+    }
+
+    /// <summary>Uploads are larger than JSON may be. Anti-forgery tokens are not needed: <see cref="SameOriginOnly"/> refuses other pages.</summary>
+    public static RouteHandlerBuilder WithUploadLimit(this RouteHandlerBuilder route) => route
+        .DisableAntiforgery()
+        .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute((int)Limits.UploadBytes))
+        .WithFormOptions(multipartBodyLengthLimit: Limits.UploadBytes);
+
+    public static string SafeName(string name)
+    {
+        var safe = new string([.. name.Where(c => char.IsLetterOrDigit(c) || c is ' ' or '-' or '_')]).Trim();
+        return safe.Length == 0 ? "film" : safe;
+    }
+}

@@ -1,0 +1,42 @@
+using System.Collections.Concurrent;
+using Fretsaw.Core.Films;
+using Fretsaw.Store;
+
+namespace Fretsaw.Server.Films;
+
+/// <summary>The films that somebody has asked for since the server started.</summary>
+public sealed class OpenFilms(FilmStore store)
+{
+    private readonly ConcurrentDictionary<string, Lazy<OpenFilm>> open = new(StringComparer.Ordinal);
+
+    /// <exception cref="Safety.NotThereException">There is no such film.</exception>
+    public OpenFilm Open(string id)
+    {
+        var film = open.GetOrAdd(id, key => new Lazy<OpenFilm>(() => new OpenFilm(store, key)));
+        try
+        {
+            return film.Value;
+        }
+        catch
+        {
+            // A Lazy keeps its failure; the film may be made later.
+            open.TryRemove(id, out _);
+            throw;
+        }
+    }
+
+    public string Create(Film film)
+    {
+        var id = NewId("film");
+        store.Create(id, film);
+        return id;
+    }
+
+    public bool Delete(string id)
+    {
+        open.TryRemove(id, out _);
+        return store.Delete(id);
+    }
+
+    public static string NewId(string kind) => $"{kind}-{Guid.NewGuid().ToString("N")[..10]}";
+}

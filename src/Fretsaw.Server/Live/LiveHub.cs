@@ -1,0 +1,14 @@
+using Microsoft.AspNetCore.SignalR;
+
+namespace Fretsaw.Server.Live;
+
+/// <summary>Tells tabs what happens to the film they show: "changed" with its state, "print" with a print's line.</summary>
+public sealed class LiveHub : Hub
+{
+    public const string Changed = "changed";
+    public const string Print = "print";
+
+    public Task Watch(string filmId) => Groups.AddToGroupAsync(Context.ConnectionId, filmId);
+
+    public Task Leave(string filmId) => Groups.RemoveFromGroupAsync(Context.ConnectionId, filmId);
+}

@@ -1,0 +1,125 @@
+using System.Collections.Concurrent;
+using Fretsaw.Core.Films;
+using Fretsaw.Print;
+using Fretsaw.Server.Live;
+using Fretsaw.Server.Safety;
+using Fretsaw.Store;
+using Microsoft.AspNetCore.SignalR;
+
+namespace Fretsaw.Server.Prints;
+
+/// <summary>
+/// Prints one order after the other. Orders live in the database: after a restart the queue goes on, and a print
+/// that was under way begins again from the film as it was ordered.
+/// </summary>
+public sealed class PrintQueue(
+    PrintStore prints, FilmStore films, AssetStore assets, Places places, IHubContext<LiveHub> live, ILogger<PrintQueue> log) : BackgroundService
+{
+    /// <summary>Progress is sent at most this often, so that a fast print does not flood a slow tab.</summary>
+    private static readonly TimeSpan ProgressEvery = TimeSpan.FromMilliseconds(150);
+
+    private readonly SemaphoreSlim bell = new(0);
+    private readonly ConcurrentDictionary<string, CancellationTokenSource> running = new(StringComparer.Ordinal);
+
+    public void Add(PrintLine print)
+    {
+        prints.Add(print);
+        bell.Release();
+    }
+
+    /// <summary>Stops a print that waits or runs; nothing of it is left.</summary>
+    public async Task Cancel(string id)
+    {
+        var print = prints.Find(id) ?? throw new NotThereException($"print '{id}'");
+        if (prints.Set(id, "cancelled", print.Done))
+        {
+            if (running.TryGetValue(id, out var stop))
+            {
+                await stop.CancelAsync();
+            }
+
+            await Tell(id);
+        }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        prints.RunningWaitAgain();
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            while (prints.NextWaiting() is { } next)
+            {
+                await Run(next, stoppingToken);
+            }
+
+            await bell.WaitAsync(stoppingToken);
+        }
+    }
+
+    private async Task Run(PrintLine print, CancellationToken stopping)
+    {
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        running[print.Id] = stop;
+        try
+        {
+            if (prints.Set(print.Id, "running", 0))
+            {
+                await Tell(print.Id);
+                await Paint(print, stop.Token);
+                prints.Set(print.Id, "done", print.To - print.From + 1);
+            }
+        }
+        catch (OperationCanceledException) when (!stopping.IsCancellationRequested)
+        {
+            // Cancelled by a person; its line says so already.
+        }
+        catch (Exception problem) when (problem is not OperationCanceledException)
+        {
+            log.LogWarning(problem, "Print {Print} failed", print.Id);
+            prints.Set(print.Id, "failed", 0, problem is FilmException ? problem.Message : "The print failed; the server's log says why.");
+        }
+        finally
+        {
+            running.TryRemove(print.Id, out _);
+            await Tell(print.Id);
+        }
+    }
+
+    private async Task Paint(PrintLine print, CancellationToken stop)
+    {
+        var film = (films.Load(print.Film, print.Seq) ?? throw new FilmException($"film '{print.Film}'", "is gone", "print another")).Film;
+        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == print.Shot) ?? throw new FilmException($"shot '{print.Shot}'", "is not in the film", "choose another shot");
+        var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format));
+        await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format));
+        var last = DateTime.MinValue;
+        await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new Direct(progress =>
+        {
+            if (DateTime.UtcNow - last >= ProgressEvery)
+            {
+                last = DateTime.UtcNow;
+                _ = live.Clients.Group(print.Film).SendAsync(LiveHub.Print, print with { State = "running", Done = progress.Done }, CancellationToken.None);
+            }
+        }), stop);
+    }
+
+    private async Task Tell(string id)
+    {
+        if (prints.Find(id) is { } now)
+        {
+            await live.Clients.Group(now.Film).SendAsync(LiveHub.Print, now);
+        }
+    }
+
+    public static PrintFormat FormatOf(string format) => format switch
+    {
+        "mp4" => PrintFormat.Mp4,
+        "webm" => PrintFormat.WebM,
+        "png" => PrintFormat.Png,
+        _ => throw new FilmException($"format '{format}'", "is not printed", "choose mp4, webm or png"),
+    };
+
+    private sealed class Direct(Action<PrintProgress> report) : IProgress<PrintProgress>
+    {
+        public void Report(PrintProgress value) => report(value);
+    }
+}

@@ -1,0 +1,58 @@
+using System.Text.Json.Serialization;
+using Fretsaw.Core.Engine;
+using Fretsaw.Server;
+using Fretsaw.Server.Art;
+using Fretsaw.Server.Films;
+using Fretsaw.Server.Live;
+using Fretsaw.Server.Prints;
+using Fretsaw.Server.Safety;
+using Fretsaw.Store;
+using Serilog;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: null));
+var places = Places.From(builder.Configuration);
+
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = Limits.JsonBytes);
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.TypeInfoResolverChain.Insert(0, EngineJson.Default);
+    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
+    json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+    json.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    json.SerializerOptions.MaxDepth = 48;
+});
+builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
+builder.Services.AddProblemDetails();
+builder.Services.AddExceptionHandler<ProblemWriter>();
+builder.Services.AddSignalR();
+builder.Services.AddSingleton(places);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(_ => new Database(Path.Combine(places.Data, "fretsaw.db")));
+builder.Services.AddSingleton<FilmStore>();
+builder.Services.AddSingleton<AssetStore>();
+builder.Services.AddSingleton<PrintStore>();
+builder.Services.AddSingleton<OpenFilms>();
+builder.Services.AddSingleton<PrintQueue>();
+builder.Services.AddHostedService(services => services.GetRequiredService<PrintQueue>());
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseMiddleware<SameOriginOnly>();
+app.UseMiddleware<SecurityHeaders>();
+app.UseWebFiles(places);
+app.MapOpenApi();
+app.MapHub<LiveHub>("/live");
+app.MapFilms();
+app.MapEdits();
+app.MapArt();
+app.MapPrints();
+app.MapFallbackToPage(places);
+if (places.Demo)
+{
+    DemoSeed.Plant(app.Services);
+}
+
+app.Run();
