@@ -64,6 +64,9 @@ public static partial class Engine
     public static string End() => session.End() is { } edit ? JsonSerializer.Serialize(edit, EngineJson.Default.Edit) : "";
 
     [JSExport]
+    public static void Preview(string edit) => session.Preview(ReadEdit(edit));
+
+    [JSExport]
     public static void Cancel() => session.Cancel();
 
     [JSExport]

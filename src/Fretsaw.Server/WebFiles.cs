@@ -22,13 +22,16 @@ internal static class WebFiles
         }
     }
 
-    /// <summary>Every address that is no file and no API is the application's own.</summary>
+    /// <summary>The application's own addresses.</summary>
     public static void MapFallbackToPage(this WebApplication app, Places places)
     {
         if (places.Web is { } web)
         {
-            app.MapFallback("{*path:regex(^(?!api/|engine/|live|openapi/).*$)}", () => Results.File(Path.Combine(Path.GetFullPath(web), "index.html"), "text/html; charset=utf-8"))
-                .ExcludeFromDescription();
+            var page = Path.Combine(Path.GetFullPath(web), "index.html");
+            foreach (var address in (string[])["/", "/films/{id}"])
+            {
+                app.MapGet(address, () => Results.File(page, "text/html; charset=utf-8")).ExcludeFromDescription();
+            }
         }
     }
 

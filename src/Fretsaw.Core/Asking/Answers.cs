@@ -55,10 +55,12 @@ public sealed record StripAnswer(int Length, double FrameRate, ImmutableArray<St
 public sealed record StripOwner(string Owner, string Name, bool IsCamera, ImmutableArray<PoseCard> Cards, ImmutableArray<StripRow> Rows);
 
 /// <summary>All the keys of an owner at one frame, and the gap that begins here.</summary>
+/// <param name="Full">Enough of the owner is keyed here to call it a pose; else it is a few keys on their own.</param>
 /// <param name="Chart">Null when the keys here have different charts.</param>
-/// <param name="Still">Nothing differs between this card and the next.</param>
-/// <param name="Ticks">Where the gap's in-betweens fall, [0, 1], both ends included; empty after the last card.</param>
-public sealed record PoseCard(int Frame, Chart? Chart, bool Still, ImmutableArray<double> Ticks);
+/// <param name="Next">The frame of the next full card, where the gap ends; null after the last.</param>
+/// <param name="Still">Nothing that is keyed here differs between this card and the next.</param>
+/// <param name="Ticks">Where the gap's in-betweens fall, [0, 1], both ends included; empty without a gap.</param>
+public sealed record PoseCard(int Frame, bool Full, Chart? Chart, int? Next, bool Still, ImmutableArray<double> Ticks);
 
 /// <summary>The keys of one thing: the channels of a part, a pin, a lens …</summary>
 public sealed record StripRow(string Thing, string Title, ImmutableArray<string> Addresses, ImmutableArray<Bead> Beads);

@@ -7,6 +7,9 @@ namespace Fretsaw.Core.Asking;
 /// <summary>A shot → its strip: per owner the cards with their gaps, and a row of beads for each thing that has keys.</summary>
 internal static class Strips
 {
+    /// <summary>A frame is a pose when at least this part of the fullest card's channels is keyed there.</summary>
+    private const double FullCard = 1.0 / 3;
+
     public static StripAnswer Of(Film film, Shot shot)
     {
         var owners = shot.Cast.Select(member => (member.Id, member.Name, IsCamera: false)).Append((Id: Address.Camera, Name: "Camera", IsCamera: true));
@@ -24,19 +27,21 @@ internal static class Strips
 
     private static ImmutableArray<PoseCard> Cards(List<Channel> channels)
     {
-        var frames = channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Distinct().Order().ToList();
-        var cards = ImmutableArray.CreateBuilder<PoseCard>(frames.Count);
-        for (var i = 0; i < frames.Count; i++)
+        var byFrame = channels.SelectMany(channel => channel.Keys.Select(key => (channel, key)))
+            .GroupBy(pair => pair.key.Frame)
+            .OrderBy(group => group.Key)
+            .Select(group => (Frame: group.Key, Keyed: group.Select(pair => pair.channel).ToList(), Charts: group.Select(pair => pair.key.Gap).Distinct().ToList()))
+            .ToList();
+        var most = byFrame.Count == 0 ? 0 : byFrame.Max(card => card.Keyed.Count);
+        var full = byFrame.Where(card => card.Keyed.Count >= FullCard * most).Select(card => card.Frame).ToList();
+        return [.. byFrame.Select(card =>
         {
-            var frame = frames[i];
-            var charts = channels.SelectMany(channel => channel.Keys).Where(key => key.Frame == frame).Select(key => key.Gap).Distinct().ToList();
-            Chart? chart = charts.Count == 1 ? charts[0] : null;
-            var last = i + 1 == frames.Count;
-            var still = last || channels.TrueForAll(channel => StandsStill(channel, frame, frames[i + 1]));
-            cards.Add(new PoseCard(frame, chart, still, last ? [] : [.. Charts.Ticks(chart ?? Chart.Even, frames[i + 1] - frame)]));
-        }
-
-        return cards.ToImmutable();
+            Chart? chart = card.Charts.Count == 1 ? card.Charts[0] : null;
+            int? next = full.Contains(card.Frame) ? full.Where(frame => frame > card.Frame).Select(frame => (int?)frame).FirstOrDefault() : null;
+            var still = next is { } end && card.Keyed.TrueForAll(channel => StandsStill(channel, card.Frame, end));
+            ImmutableArray<double> ticks = next is { } to ? [.. Charts.Ticks(chart ?? Chart.Even, to - card.Frame)] : [];
+            return new PoseCard(card.Frame, full.Contains(card.Frame), chart, next, still, ticks);
+        })];
     }
 
     private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Channel> channels, bool byProperty) =>

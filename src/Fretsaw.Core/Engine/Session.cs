@@ -73,6 +73,9 @@ public sealed class Session(Film film)
         provisional = edit;
     }
 
+    /// <summary>Shows an edit without making it, until the next edit, gesture or cancel: a number being scrubbed.</summary>
+    public void Preview(Edit edit) => shown = edit.Apply(Film);
+
     /// <summary>Ends the gesture.</summary>
     /// <returns>The edit to make, which is not applied yet; null when nothing moved, or when it was only tried.</returns>
     public Edit? End()

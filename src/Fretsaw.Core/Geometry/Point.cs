@@ -1,11 +1,15 @@
+using System.Text.Json.Serialization;
+
 namespace Fretsaw.Core.Geometry;
 
 /// <summary>A place or a difference of places; x right, y down.</summary>
 public readonly record struct Point(double X, double Y)
 {
+    [JsonIgnore]
     public double Length => Math.Sqrt((X * X) + (Y * Y));
 
     /// <summary>Radians from the x axis, clockwise on screen.</summary>
+    [JsonIgnore]
     public double AngleRadians => Math.Atan2(Y, X);
 
     public static Point operator +(Point a, Point b) => new(a.X + b.X, a.Y + b.Y);
@@ -21,10 +25,13 @@ public readonly record struct Point(double X, double Y)
 
 public readonly record struct Box(double X, double Y, double Width, double Height)
 {
+    [JsonIgnore]
     public double Right => X + Width;
 
+    [JsonIgnore]
     public double Bottom => Y + Height;
 
+    [JsonIgnore]
     public Point Centre => new(X + (Width / 2), Y + (Height / 2));
 
     public static Box Around(double left, double top, double right, double bottom) =>

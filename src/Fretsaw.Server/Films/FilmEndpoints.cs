@@ -1,7 +1,12 @@
+using Fretsaw.Core.Asking;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Formats.Bundle;
+using Fretsaw.Server.Live;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
+using Microsoft.AspNetCore.SignalR;
 
 namespace Fretsaw.Server.Films;
 
@@ -51,6 +56,18 @@ internal static class FilmEndpoints
             stream.Position = 0;
             return TypedResults.File(stream, "application/octet-stream", SafeName(film.Name) + ".fretsaw");
         });
+
+        films.MapPost("{id}/ask", (string id, Question question, OpenFilms open) =>
+            new Session(open.Open(id).Now.Film).Ask(question)).Produces<Answer>();
+
+        films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live) =>
+        {
+            var film = open.Open(id);
+            return EditEndpoints.Tell(live, film.Apply(new Session(film.Now.Film).Work(wish), null));
+        });
+
+        films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open) =>
+            Inspection.Of(new Session(open.Open(id).Now.Film).FrameAt(new View(shot), frame), meshes: false));
 
         films.MapDelete("{id}", (string id, OpenFilms open) => open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'"));
     }

@@ -1,0 +1,101 @@
+import Box from "@mui/material/Box";
+import { useTheme } from "@mui/material/styles";
+import { useEffect } from "react";
+import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
+import { api } from "./api/client";
+import { ActBench } from "./benches/act/ActBench";
+import type { Bench } from "./benches/Bench";
+import { CameraBench } from "./benches/camera/CameraBench";
+import { FinishBench } from "./benches/finish/FinishBench";
+import { PartsBench } from "./benches/parts/PartsBench";
+import { RigBench } from "./benches/rig/RigBench";
+import { SceneryBench } from "./benches/scenery/SceneryBench";
+import { HotKeys } from "./shell/HotKeys";
+import { Rail } from "./shell/Rail";
+import { TopBar } from "./shell/TopBar";
+import { openFilm, tell } from "./state/film";
+import { type Place, useStore } from "./state/store";
+import "./testSeam";
+
+const benches: Record<Place, () => Bench> = {
+  parts: PartsBench,
+  rig: RigBench,
+  act: ActBench,
+  scenery: SceneryBench,
+  camera: CameraBench,
+  finish: FinishBench,
+};
+
+export function App() {
+  const filmId = useStore((state) => state.filmId);
+  const place = useStore((state) => state.place);
+  useEffect(() => {
+    const open = async () => {
+      const named = window.location.pathname.match(/^\/films\/([^/]+)/)?.[1];
+      const films = await api.films();
+      const chosen = films.find((film) => film.id === named) ?? films.find((film) => film.id === "demo") ?? films[0];
+      await openFilm(chosen?.id ?? (await api.newFilm("New film")).id);
+    };
+    open().catch(tell);
+  }, []);
+  return (
+    <Box sx={{ display: "flex", height: "100%" }}>
+      <HotKeys />
+      <Rail />
+      <Box component="main" sx={{ flex: 1, minWidth: 0, display: "flex", flexDirection: "column" }}>
+        <TopBar />
+        <Box sx={{ flex: 1, minHeight: 0 }}>{filmId && <BenchView key={place} place={place} />}</Box>
+      </Box>
+    </Box>
+  );
+}
+
+/** A place: list, stage and card side by side, the strip below where time matters. The splits are remembered. */
+function BenchView({ place }: { place: Place }) {
+  const bench = benches[place]();
+  const columns = useDefaultLayout({ id: "columns", storage: localStorage });
+  const rows = useDefaultLayout({ id: "rows", storage: localStorage });
+  const across = (
+    <Group orientation="horizontal" {...columns}>
+      <Panel id="list" defaultSize="200px" minSize="150px" maxSize="420px">
+        <Column label="List">{bench.list}</Column>
+      </Panel>
+      <Split />
+      <Panel id="stage" minSize="240px">
+        {bench.stage}
+      </Panel>
+      <Split />
+      <Panel id="card" defaultSize="252px" minSize="200px" maxSize="420px">
+        <Column label="Details">{bench.card}</Column>
+      </Panel>
+    </Group>
+  );
+  if (!bench.strip) return across;
+  return (
+    <Group orientation="vertical" {...rows}>
+      <Panel id="above" minSize="240px">
+        {across}
+      </Panel>
+      <Split across />
+      <Panel id="strip" defaultSize="250px" minSize="80px">
+        {bench.strip}
+      </Panel>
+    </Group>
+  );
+}
+
+const Column = ({ label, children }: { label: string; children: React.ReactNode }) => (
+  <Box
+    component="aside"
+    aria-label={label}
+    tabIndex={0}
+    sx={{ height: "100%", overflow: "auto", bgcolor: "background.paper", p: 1.25, boxSizing: "border-box" }}
+  >
+    {children}
+  </Box>
+);
+
+function Split({ across }: { across?: boolean }) {
+  const { inks } = useTheme().palette;
+  return <Separator style={{ background: inks.line, ...(across ? { height: 4 } : { width: 4 }) }} />;
+}

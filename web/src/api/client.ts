@@ -1,0 +1,83 @@
+import createClient from "openapi-fetch";
+import type { paths } from "./schema";
+
+const client = createClient<paths>({ baseUrl: "/" });
+
+/** What the server says when something cannot be done (RFC 9457). */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** The body of a request that worked; a Problem for one that did not. */
+async function answer<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let result: Awaited<typeof request>;
+  try {
+    result = await request;
+  } catch {
+    throw new Problem(0, "The server does not answer. Start it again; what it acknowledged is kept.");
+  }
+  if (result.data === undefined && !result.response.ok) {
+    const problem = result.error as { detail?: string; title?: string } | undefined;
+    throw new Problem(result.response.status, problem?.detail ?? problem?.title ?? result.response.statusText);
+  }
+  return result.data as T;
+}
+
+/** A file as a form, which is how uploads travel. */
+function form(file: File): never {
+  const body = new FormData();
+  body.append("file", file, file.name);
+  return body as never;
+}
+
+const whole = (body: never) => body;
+
+export const api = {
+  films: () => answer(client.GET("/api/films")),
+  newFilm: (name: string) => answer(client.POST("/api/films", { body: { name } })),
+  openBundle: (file: File) =>
+    answer(client.POST("/api/films/bundle", { body: form(file), bodySerializer: whole as never })),
+  state: (id: string) => answer(client.GET("/api/films/{id}", { params: { path: { id } } })),
+  removeFilm: (id: string) => answer(client.DELETE("/api/films/{id}", { params: { path: { id } } })),
+  editsAfter: (id: string, after: number) =>
+    answer(client.GET("/api/films/{id}/edits", { params: { path: { id }, query: { after } } })),
+  undo: (id: string) => answer(client.POST("/api/films/{id}/undo", { params: { path: { id } } })),
+  redo: (id: string) => answer(client.POST("/api/films/{id}/redo", { params: { path: { id } } })),
+  edit: (
+    id: string,
+    baseSeq: number,
+    edit: paths["/api/films/{id}/edits"]["post"]["requestBody"]["content"]["application/json"]["edit"],
+  ) => answer(client.POST("/api/films/{id}/edits", { params: { path: { id } }, body: { baseSeq, edit } })),
+  bringPuppet: (id: string, file: File) =>
+    answer(
+      client.POST("/api/films/{id}/puppets", {
+        params: { path: { id } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
+  bringFlat: (id: string, shot: string, distance: number, file: File) =>
+    answer(
+      client.POST("/api/films/{id}/shots/{shot}/flats", {
+        params: { path: { id, shot }, query: { distance } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
+  prints: (id: string) => answer(client.GET("/api/films/{id}/prints", { params: { path: { id } } })),
+  print: (id: string, body: paths["/api/films/{id}/prints"]["post"]["requestBody"]["content"]["application/json"]) =>
+    answer(client.POST("/api/films/{id}/prints", { params: { path: { id } }, body })),
+  cancelPrint: (print: string) => answer(client.POST("/api/prints/{print}/cancel", { params: { path: { print } } })),
+};
+
+/** The film as text, for the engine, which reads it itself. */
+export async function filmText(id: string): Promise<string> {
+  const response = await fetch(`/api/films/${encodeURIComponent(id)}/film.json`);
+  if (!response.ok) throw new Problem(response.status, "The film could not be fetched.");
+  return response.text();
+}

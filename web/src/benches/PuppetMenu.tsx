@@ -1,0 +1,17 @@
+import { ChoiceField } from "../fields/ChoiceField";
+import { set, useStore } from "../state/store";
+
+/** Which puppet lies on the bench. */
+export function PuppetMenu() {
+  const puppets = useStore((state) => state.film?.puppets);
+  const puppetId = useStore((state) => state.puppetId);
+  if (!puppets || puppets.length < 2) return null;
+  return (
+    <ChoiceField
+      label="Puppet"
+      value={puppetId ?? ""}
+      choices={puppets.map((puppet) => ({ value: puppet.id, title: puppet.name }))}
+      onChoose={(id) => set({ puppetId: id, chosen: null })}
+    />
+  );
+}

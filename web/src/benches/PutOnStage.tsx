@@ -1,0 +1,26 @@
+import Button from "@mui/material/Button";
+import { wish } from "../state/film";
+import { newId, useShot } from "../state/select";
+import { set, useStore } from "../state/store";
+
+/** Buttons for the puppets that are not on this shot's stage. */
+export function PutOnStage() {
+  const shot = useShot();
+  const puppets = useStore((state) => state.film?.puppets ?? null);
+  const missing = puppets?.filter((puppet) => !shot?.cast.some((member) => member.puppet === puppet.id)) ?? [];
+  if (!shot) return null;
+  return missing.map((puppet) => (
+    <Button
+      key={puppet.id}
+      variant="outlined"
+      sx={{ mt: 0.5 }}
+      onClick={async () => {
+        const id = newId("cast");
+        await wish({ kind: "putOnStage", shot: shot.id, puppet: puppet.id, newId: id });
+        set({ castId: id });
+      }}
+    >
+      Put {puppet.name} on the stage
+    </Button>
+  ));
+}

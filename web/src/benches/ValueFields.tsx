@@ -1,0 +1,54 @@
+import { Heading, Hint } from "../fields/Heading";
+import { NumberField } from "../fields/NumberField";
+import { useShot } from "../state/select";
+import { useStore } from "../state/store";
+import { useAnswer } from "../state/useAnswer";
+
+/** The animatable values of one thing at the current frame; setting one keys it here. */
+export function ValueFields({
+  owner,
+  thing,
+  title,
+  leaveOut = [],
+}: {
+  owner: string;
+  thing: string;
+  title: string;
+  leaveOut?: string[];
+}) {
+  const shot = useShot();
+  const frame = useStore((state) => state.frame);
+  const playing = useStore((state) => state.playing);
+  const values = useAnswer(shot && !playing ? { kind: "values", view: { shot: shot.id }, frame, owner, thing } : null);
+  if (!shot) return null;
+  const obeys = values?.lines.find((line) => line.obeys)?.obeys;
+  return (
+    <>
+      <Heading>{title}</Heading>
+      {values?.lines
+        .filter((line) => !leaveOut.some((name) => line.address.endsWith(`/${name}`)))
+        .map((line) => (
+          <NumberField
+            key={line.address}
+            label={line.title}
+            unit={line.unit}
+            decimals={line.decimals}
+            step={line.step}
+            min={line.min}
+            max={line.max}
+            value={line.value}
+            marked={line.keyedHere}
+            disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
+            edit={(value) => ({
+              kind: "setKeys",
+              shotId: shot.id,
+              frame,
+              values: [{ address: line.address, value }],
+              says: `Set ${line.title.toLowerCase()}`,
+            })}
+          />
+        ))}
+      {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
+    </>
+  );
+}

@@ -1,0 +1,239 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Tooltip from "@mui/material/Tooltip";
+import { Group, Panel, Separator } from "react-resizable-panels";
+import type { Shake, Shot } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Heading, Hint } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+import { TextField } from "../../fields/TextField";
+import { holdHere, keyHere } from "../../shell/commands";
+import { SnagLine, useSnags } from "../../shell/Snags";
+import { Stage } from "../../stage/Stage";
+import { commit, wish } from "../../state/film";
+import { newId, useShot } from "../../state/select";
+import { useStore } from "../../state/store";
+import { Strip } from "../../strip/Strip";
+import type { Bench } from "../Bench";
+import { GapCard } from "../GapCard";
+import { PlayButton } from "../PlayButton";
+import { StageList } from "../StageList";
+import { ValueFields } from "../ValueFields";
+import { Elevation } from "./Elevation";
+import { ShakeCurve } from "./ShakeCurve";
+
+/** Camera marks, focus marks and shake. */
+export function CameraBench(): Bench {
+  const shot = useShot();
+  const frame = useStore((state) => state.frame);
+  return {
+    list: <StageList />,
+    stage: (
+      <Group orientation="horizontal" id="camera-stage">
+        <Panel id="lens" minSize="200px" defaultSize="58%">
+          <Stage
+            caption={`Through the lens · frame ${frame} · drag the picture to truck and boom`}
+            bar={<PlayButton />}
+            empty={null}
+          />
+        </Panel>
+        <Separator style={{ width: 4 }} />
+        <Panel id="side" minSize="160px" defaultSize="42%">
+          <Elevation />
+        </Panel>
+      </Group>
+    ),
+    card: shot ? <CameraCard shot={shot} /> : null,
+    strip: <Strip camera />,
+  };
+}
+
+function CameraCard({ shot }: { shot: Shot }) {
+  const frame = useStore((state) => state.frame);
+  const snags = useSnags().filter((snag) => snag.place === "camera");
+  const things = [...shot.cast, ...shot.flats].map((thing) => ({
+    value: thing.id,
+    title: `${thing.name}, ${thing.distance} m`,
+  }));
+  const markHere = shot.channels.some(
+    (channel) => channel.id.startsWith("camera/") && channel.keys.some((key) => key.frame === frame),
+  );
+  const addShake = () =>
+    void commit({
+      kind: "addShake",
+      shotId: shot.id,
+      shake: {
+        id: newId("shake"),
+        name: `Shake ${shot.shakes.length + 1}`,
+        strengthPercent: 1,
+        rollDegrees: 0.4,
+        paceHz: 7,
+        startFrame: frame,
+        diesAwayFrames: 20,
+        seed: 1 + shot.shakes.length,
+      },
+    });
+  return (
+    <>
+      <ValueFields owner="camera" thing="view" title={`Camera at frame ${frame}`} />
+      <ChoiceField
+        label="Focus on"
+        value=""
+        choices={[{ value: "", title: "Choose…" }, ...things]}
+        onChoose={(thing) => thing && void wish({ kind: "focusOn", shot: shot.id, frame, thing })}
+      />
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <Tooltip title="Key truck, boom, dolly, roll, lens and stop as they stand (Enter)">
+          <Button variant="contained" onClick={keyHere}>
+            Set a mark
+          </Button>
+        </Tooltip>
+        <Tooltip title="The camera stands still up to here (H)">
+          <Button variant="outlined" onClick={holdHere}>
+            Hold all here
+          </Button>
+        </Tooltip>
+        {markHere && (
+          <Button
+            variant="outlined"
+            color="error"
+            onClick={() => void commit({ kind: "removeKeys", shotId: shot.id, frame, owner: "camera", addresses: [] })}
+          >
+            Take these keys out
+          </Button>
+        )}
+      </Box>
+      <GapCard owner="camera" />
+      <FocusGap shot={shot} />
+      {shot.shakes.map((shake) => (
+        <ShakeCard key={shake.id} shot={shot} shake={shake} />
+      ))}
+      <Button variant="outlined" sx={{ mt: 1 }} onClick={addShake}>
+        Add a shake here
+      </Button>
+      {snags.map((snag) => (
+        <SnagLine key={snag.thing + snag.frame} snag={snag} />
+      ))}
+    </>
+  );
+}
+
+const pullCharts = [
+  { value: "Even", title: "Even" },
+  { value: "SlowStart", title: "Slow start" },
+  { value: "SlowStop", title: "Slow stop" },
+  { value: "Both", title: "Both" },
+  { value: "Hold", title: "Hold" },
+];
+
+/** The focus pull that the current frame lies in. */
+function FocusGap({ shot }: { shot: Shot }) {
+  const frame = useStore((state) => state.frame);
+  const address = "camera/view/focus";
+  const keys = shot.channels.find((channel) => channel.id === address)?.keys ?? [];
+  const index = keys.findLastIndex((key, i) => key.frame <= frame && i + 1 < keys.length);
+  const [from, to] = [keys[index], keys[index + 1]];
+  if (!from || !to)
+    return keys.length < 2 ? <Hint>Two focus marks make a focus pull: set the focus on two frames.</Hint> : null;
+  return (
+    <ChoiceField
+      label={`Focus ${from.frame} to ${to.frame}`}
+      value={from.gap ?? "Both"}
+      choices={pullCharts}
+      onChoose={(chart) =>
+        void commit({
+          kind: "setGap",
+          shotId: shot.id,
+          frame: from.frame,
+          chart: chart as never,
+          owner: null,
+          addresses: [address],
+        })
+      }
+    />
+  );
+}
+
+function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
+  const change = (changes: Partial<Shake>) => ({
+    kind: "changeShake" as const,
+    shotId: shot.id,
+    shakeId: shake.id,
+    ...changes,
+  });
+  return (
+    <>
+      <Heading
+        right={
+          <Button onClick={() => void commit({ kind: "removeShake", shotId: shot.id, shakeId: shake.id })}>
+            Remove
+          </Button>
+        }
+      >
+        Shake · “{shake.name}”
+      </Heading>
+      <ShakeCurve shot={shot.id} shake={shake.id} />
+      <TextField label="Name" value={shake.name} onWrite={(name) => void commit(change({ name }))} />
+      <NumberField
+        label="Strength"
+        unit="%"
+        decimals={1}
+        step={0.1}
+        min={0}
+        max={100}
+        value={shake.strengthPercent}
+        edit={(strengthPercent) => change({ strengthPercent })}
+      />
+      <NumberField
+        label="Roll"
+        unit="°"
+        decimals={1}
+        step={0.1}
+        min={0}
+        max={90}
+        value={shake.rollDegrees}
+        edit={(rollDegrees) => change({ rollDegrees })}
+      />
+      <NumberField
+        label="Pace"
+        unit="Hz"
+        decimals={1}
+        step={0.5}
+        min={0.1}
+        max={60}
+        value={shake.paceHz}
+        edit={(paceHz) => change({ paceHz })}
+      />
+      <NumberField
+        label="Starts at frame"
+        unit=""
+        decimals={0}
+        step={1}
+        min={1}
+        max={shot.length}
+        value={shake.startFrame}
+        edit={(start) => change({ startFrame: Math.round(start) })}
+      />
+      <NumberField
+        label="Dies away in"
+        unit="fr."
+        decimals={0}
+        step={1}
+        min={1}
+        max={100000}
+        value={shake.diesAwayFrames}
+        edit={(frames) => change({ diesAwayFrames: Math.round(frames) })}
+      />
+      <NumberField
+        label="Seed"
+        unit=""
+        decimals={0}
+        step={1}
+        min={0}
+        max={100000}
+        value={shake.seed}
+        edit={(seed) => change({ seed: Math.round(seed) })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,188 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import { useState } from "react";
+import { api } from "../../api/client";
+import type { PrintLine, Shot } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Heading, Hint } from "../../fields/Heading";
+import { SnagLine, useSnags } from "../../shell/Snags";
+import { Stage } from "../../stage/Stage";
+import { tell } from "../../state/film";
+import { useShot } from "../../state/select";
+import { set, useStore } from "../../state/store";
+import type { Bench } from "../Bench";
+import { PlayButton } from "../PlayButton";
+
+const formats = [
+  { value: "mp4", title: "MP4 video (H.264)" },
+  { value: "webm", title: "WebM video (VP9)" },
+  { value: "png", title: "PNG frames with alpha" },
+];
+
+/** Prints: order, watch, cancel, fetch. */
+export function FinishBench(): Bench {
+  const shot = useShot();
+  const frame = useStore((state) => state.frame);
+  const snags = useSnags();
+  return {
+    list: (
+      <>
+        <Heading>Before printing</Heading>
+        {snags.length === 0 ? (
+          <Hint>No snags in this shot.</Hint>
+        ) : (
+          snags.map((snag) => <SnagLine key={snag.check + snag.thing + snag.frame} snag={snag} />)
+        )}
+      </>
+    ),
+    stage: <Stage caption={`Through the lens · frame ${frame}`} bar={<PlayButton />} empty={null} />,
+    card: shot ? <PrintCard key={shot.id} shot={shot} /> : null,
+  };
+}
+
+function PrintCard({ shot }: { shot: Shot }) {
+  const film = useStore((state) => state.film);
+  const filmId = useStore((state) => state.filmId);
+  const prints = useStore((state) => state.prints);
+  const [format, setFormat] = useState("mp4");
+  const [size, setSize] = useState("1");
+  const [from, setFrom] = useState(1);
+  const [to, setTo] = useState(shot.length);
+  if (!film || !filmId) return null;
+  const even = (side: number) => Math.round((side * Number(size)) / 2) * 2;
+  const order = async () => {
+    const line = await api
+      .print(filmId, {
+        shot: shot.id,
+        format,
+        from,
+        to: Math.min(to, shot.length),
+        width: even(film.width),
+        height: even(film.height),
+      })
+      .catch(tell);
+    if (line)
+      set((now) => ({ prints: now.prints.some((one) => one.id === line.id) ? now.prints : [line, ...now.prints] }));
+  };
+  const sizes = ["1", "0.5", "0.25"].map((part) => ({
+    value: part,
+    title: `${Math.round((film.width * Number(part)) / 2) * 2} × ${Math.round((film.height * Number(part)) / 2) * 2} px`,
+  }));
+  return (
+    <>
+      <Heading>Print “{shot.name}”</Heading>
+      <ChoiceField label="As" value={format} choices={formats} onChoose={setFormat} />
+      <ChoiceField label="Size" value={size} choices={sizes} onChoose={setSize} />
+      <Whole label="From frame" value={from} least={1} most={shot.length} onSet={setFrom} />
+      <Whole label="To frame" value={Math.min(to, shot.length)} least={from} most={shot.length} onSet={setTo} />
+      <Button variant="contained" sx={{ mt: 1 }} onClick={() => void order()}>
+        Print
+      </Button>
+      <Heading>Prints</Heading>
+      {prints.length === 0 && <Hint>Finished prints wait here to be fetched.</Hint>}
+      {prints.map((line) => (
+        <PrintRow key={line.id} line={line} />
+      ))}
+    </>
+  );
+}
+
+function Whole({
+  label,
+  value,
+  least,
+  most,
+  onSet,
+}: {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  onSet: (value: number) => void;
+}) {
+  return (
+    <Box
+      component="label"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        py: 0.35,
+        borderBottom: 1,
+        borderColor: "divider",
+        borderBottomStyle: "dotted",
+      }}
+    >
+      <span style={{ flex: 1 }}>{label}</span>
+      <Box
+        component="input"
+        type="number"
+        min={least}
+        max={most}
+        value={value}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) =>
+          onSet(Math.min(most, Math.max(least, Number(event.target.value) || least)))
+        }
+        sx={{
+          width: 74,
+          font: "inherit",
+          color: "inherit",
+          textAlign: "right",
+          bgcolor: "background.paper",
+          border: 1,
+          borderColor: "divider",
+          borderRadius: 1,
+          px: 0.75,
+          py: 0.25,
+        }}
+      />
+    </Box>
+  );
+}
+
+function PrintRow({ line }: { line: PrintLine }) {
+  const total = line.to - line.from + 1;
+  const busy = line.state === "running" || line.state === "waiting";
+  const says =
+    {
+      waiting: "waits",
+      running: `${line.done} of ${total} frames`,
+      done: "done",
+      failed: "failed",
+      cancelled: "cancelled",
+    }[line.state] ?? line.state;
+  return (
+    <Box
+      sx={{ py: 0.75, borderBottom: 1, borderColor: "divider", borderBottomStyle: "dotted" }}
+      data-print={line.state}
+    >
+      <Box sx={{ display: "flex", justifyContent: "space-between" }}>
+        <span>
+          {line.format.toUpperCase()} · {line.width} × {line.height}
+        </span>
+        <Box component="span" role="status" sx={{ color: line.state === "failed" ? "error.main" : "text.secondary" }}>
+          {says}
+        </Box>
+      </Box>
+      {busy && (
+        <LinearProgress
+          aria-label="Progress of the print"
+          variant="determinate"
+          value={(100 * line.done) / total}
+          sx={{ my: 0.5 }}
+        />
+      )}
+      {line.message && <Box sx={{ color: "error.main", fontSize: 12 }}>{line.message}</Box>}
+      {busy && (
+        <Button variant="outlined" onClick={() => void api.cancelPrint(line.id).catch(tell)}>
+          Cancel
+        </Button>
+      )}
+      {line.state === "done" && (
+        <Button variant="outlined" href={`/api/prints/${line.id}/file`} download>
+          Fetch the file
+        </Button>
+      )}
+    </Box>
+  );
+}

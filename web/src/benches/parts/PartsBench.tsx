@@ -1,0 +1,194 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useTheme } from "@mui/material/styles";
+import type { Edit, Part, Puppet } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Heading, Hint } from "../../fields/Heading";
+import { labelInk, labels } from "../../fields/labels";
+import { NumberField } from "../../fields/NumberField";
+import { TextField } from "../../fields/TextField";
+import { Stage } from "../../stage/Stage";
+import { commit } from "../../state/film";
+import { usePuppet } from "../../state/select";
+import { useStore } from "../../state/store";
+import type { Bench } from "../Bench";
+import { BringPuppet } from "../BringPuppet";
+import { PartList } from "../PartList";
+import { PuppetMenu } from "../PuppetMenu";
+
+/** Names, colours, order, pivots, and what rides on what. */
+export function PartsBench(): Bench {
+  const puppet = usePuppet();
+  const chosen = useStore((state) => state.chosen);
+  const part = puppet?.parts.find((candidate) => candidate.id === chosen?.thing);
+  return {
+    list: puppet ? (
+      <>
+        <PuppetMenu />
+        <Heading>Parts, front to back</Heading>
+        <PartList puppet={puppet} reorders note={(one) => (one.drawing ? "" : "carries")} />
+      </>
+    ) : (
+      <Hint>Parts of a drawing stand here, front to back.</Hint>
+    ),
+    stage: (
+      <Stage
+        caption={puppet ? `${puppet.name} · ${puppet.parts.length} parts · at rest` : ""}
+        bar={<BringPuppet />}
+        empty={
+          puppet ? null : (
+            <>
+              <Hint>
+                Start with a layered SVG drawing: its groups become parts, and groups inside groups ride on them.
+              </Hint>
+              <BringPuppet variant="contained" />
+            </>
+          )
+        }
+      />
+    ),
+    card: puppet ? (
+      part ? (
+        <PartCard puppet={puppet} part={part} />
+      ) : (
+        <PuppetCard puppet={puppet} />
+      )
+    ) : (
+      <Hint>Nothing is chosen.</Hint>
+    ),
+  };
+}
+
+export function PuppetCard({ puppet }: { puppet: Puppet }) {
+  const origin = (x: number, y: number): Edit => ({ kind: "changePuppet", puppetId: puppet.id, origin: { x, y } });
+  return (
+    <>
+      <Heading>Puppet</Heading>
+      <TextField
+        label="Name"
+        value={puppet.name}
+        onWrite={(name) => void commit({ kind: "changePuppet", puppetId: puppet.id, name })}
+      />
+      <NumberField
+        label="Ground point, across"
+        unit="px"
+        decimals={1}
+        step={1}
+        value={puppet.origin.x}
+        edit={(x) => origin(x, puppet.origin.y)}
+      />
+      <NumberField
+        label="Ground point, down"
+        unit="px"
+        decimals={1}
+        step={1}
+        value={puppet.origin.y}
+        edit={(y) => origin(puppet.origin.x, y)}
+      />
+      <Hint>Click a part on the picture or in the list. Drag the screw head on the picture to set its pivot.</Hint>
+    </>
+  );
+}
+
+function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
+  const { inks } = useTheme().palette;
+  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
+    kind: "changePart",
+    puppetId: puppet.id,
+    partId: part.id,
+    ...changes,
+  });
+  const carriers = [
+    { value: "", title: "Whole body" },
+    ...puppet.bones.map((bone) => ({ value: bone.id, title: `${bone.name} (bone)` })),
+    ...puppet.parts.filter((other) => other.id !== part.id).map((other) => ({ value: other.id, title: other.name })),
+  ];
+  return (
+    <>
+      <Heading>Part</Heading>
+      <TextField label="Name" value={part.name} onWrite={(name) => void commit(change({ name }))} />
+      <Box
+        sx={{
+          display: "flex",
+          alignItems: "center",
+          py: 0.5,
+          borderBottom: 1,
+          borderColor: "divider",
+          borderBottomStyle: "dotted",
+        }}
+      >
+        <Box sx={{ flex: 1 }}>Label</Box>
+        {labels.map((label) => (
+          <ButtonBase
+            key={label}
+            aria-label={`Label ${label}`}
+            aria-pressed={label === part.label}
+            onClick={() => void commit(change({ label }))}
+            sx={{
+              width: 19,
+              height: 19,
+              ml: 0.25,
+              borderRadius: "4px",
+              bgcolor: labelInk(inks, label),
+              outline: label === part.label ? `2px solid ${inks.ink}` : "none",
+              outlineOffset: 1,
+            }}
+          />
+        ))}
+      </Box>
+      <ChoiceField
+        label="Rides on"
+        value={part.ridesOn ?? ""}
+        choices={carriers}
+        onChoose={(ridesOn) => void commit(change({ ridesOn }))}
+      />
+      <NumberField
+        label="Pivot, across"
+        unit="px"
+        decimals={1}
+        step={1}
+        value={part.pivot.x}
+        edit={(x) => change({ pivot: { x, y: part.pivot.y } })}
+      />
+      <NumberField
+        label="Pivot, down"
+        unit="px"
+        decimals={1}
+        step={1}
+        value={part.pivot.y}
+        edit={(y) => change({ pivot: { x: part.pivot.x, y } })}
+      />
+      <NumberField
+        label="Opacity"
+        unit="%"
+        decimals={0}
+        step={5}
+        min={0}
+        max={100}
+        value={part.opacity * 100}
+        edit={(percent) => change({ opacity: percent / 100 })}
+      />
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <Button variant="outlined" onClick={() => void commit(change({ hidden: !part.hidden }))}>
+          {part.hidden ? "Show" : "Hide"}
+        </Button>
+        <Step puppet={puppet} part={part} by={1} title="Forward" />
+        <Step puppet={puppet} part={part} by={-1} title="Back" />
+      </Box>
+    </>
+  );
+}
+
+function Step({ puppet, part, by, title }: { puppet: Puppet; part: Part; by: number; title: string }) {
+  const to = puppet.parts.indexOf(part) + by;
+  return (
+    <Button
+      variant="outlined"
+      disabled={to < 0 || to >= puppet.parts.length}
+      onClick={() => void commit({ kind: "movePart", puppetId: puppet.id, partId: part.id, to })}
+    >
+      {title}
+    </Button>
+  );
+}

@@ -1,0 +1,96 @@
+import Button from "@mui/material/Button";
+import { engine } from "../../engine/engine";
+import { Heading, Hint } from "../../fields/Heading";
+import { Stage } from "../../stage/Stage";
+import { usePuppet } from "../../state/select";
+import { type RigTool, set, touch, useStore } from "../../state/store";
+import type { Bench } from "../Bench";
+import { BringPuppet } from "../BringPuppet";
+import { PartList } from "../PartList";
+import { PickList } from "../PickList";
+import { bar } from "../PlayButton";
+import { PuppetMenu } from "../PuppetMenu";
+import { RigCard } from "./RigCard";
+
+const tools: { tool: RigTool; title: string }[] = [
+  { tool: "choose", title: "Choose" },
+  { tool: "pin", title: "Drop a pin" },
+  { tool: "bone", title: "Draw a bone" },
+  { tool: "try", title: "Try it (nothing is keyed)" },
+];
+
+/** Pins, bones and reaches, and trying them out. */
+export function RigBench(): Bench {
+  const puppet = usePuppet();
+  const tool = useStore((state) => state.tool);
+  const chosen = useStore((state) => state.chosen);
+  const choose = (next: RigTool) => {
+    set({ tool: next });
+    void engine.stopTrying().then(touch);
+  };
+  if (!puppet) {
+    return {
+      list: <Hint>Parts and controls stand here.</Hint>,
+      stage: (
+        <Stage
+          caption=""
+          bar={null}
+          empty={
+            <>
+              <Hint>There is no puppet to rig yet. Bring in a layered drawing first.</Hint>
+              <BringPuppet variant="contained" />
+            </>
+          }
+        />
+      ),
+      card: null,
+    };
+  }
+  const controls = [
+    ...puppet.bones.map((bone) => ({ id: bone.id, name: bone.name, note: "bone", kind: "bone" as const })),
+    ...puppet.reaches.map((reach) => ({ id: reach.id, name: reach.name, note: "reach", kind: "reach" as const })),
+    ...puppet.parts.flatMap((part) =>
+      part.pins.map((pin) => ({ id: pin.id, name: pin.name, note: "pin", kind: "pin" as const })),
+    ),
+  ];
+  return {
+    list: (
+      <>
+        <PuppetMenu />
+        <Heading>Parts, front to back</Heading>
+        <PartList
+          puppet={puppet}
+          reorders={false}
+          note={(part) => (part.pins.length > 0 ? `${part.pins.length} pins` : "")}
+        />
+        <Heading>Controls</Heading>
+        <PickList
+          label="Controls"
+          lines={controls}
+          chosen={chosen?.thing ?? null}
+          onPick={(id) => set({ chosen: { kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id } })}
+        />
+        {controls.length === 0 && <Hint>Drop pins on a part to bend it, or draw bones from joint to joint.</Hint>}
+      </>
+    ),
+    stage: (
+      <Stage
+        caption={tool === "try" ? "Trying: nothing is keyed, and all goes back to rest" : `${puppet.name} · rest`}
+        bar={tools.map((one) => (
+          <Button
+            key={one.tool}
+            variant="contained"
+            color={one.tool === tool ? "primary" : "inherit"}
+            sx={one.tool === tool ? undefined : bar}
+            aria-pressed={one.tool === tool}
+            onClick={() => choose(one.tool)}
+          >
+            {one.title}
+          </Button>
+        ))}
+        empty={null}
+      />
+    ),
+    card: <RigCard puppet={puppet} />,
+  };
+}

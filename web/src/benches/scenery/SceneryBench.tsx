@@ -1,0 +1,93 @@
+import { useState } from "react";
+import { api } from "../../api/client";
+import { FileButton } from "../../fields/FileButton";
+import { Heading, Hint } from "../../fields/Heading";
+import { Stage } from "../../stage/Stage";
+import { onServer } from "../../state/film";
+import { useShot } from "../../state/select";
+import { set, useStore } from "../../state/store";
+import type { Bench } from "../Bench";
+import { report } from "../BringPuppet";
+import { Elevation } from "../camera/Elevation";
+import { bar, PlayButton } from "../PlayButton";
+import { PutOnStage } from "../PutOnStage";
+import { StageList } from "../StageList";
+import { StandingCard } from "../StandingCard";
+
+/** Flats and puppets at their distances. */
+export function SceneryBench(): Bench {
+  const shot = useShot();
+  const frame = useStore((state) => state.frame);
+  const chosen = useStore((state) => state.chosen);
+  const flat = shot?.flats.find((one) => one.id === chosen?.thing);
+  const cast = shot?.cast.find((one) => one.id === chosen?.thing);
+  return {
+    list: (
+      <>
+        <StageList />
+        <PutOnStage />
+      </>
+    ),
+    stage: (
+      <Stage
+        caption={`Through the lens · frame ${frame}`}
+        bar={
+          <>
+            <PlayButton />
+            <AddFlat />
+          </>
+        }
+        empty={
+          shot && shot.flats.length + shot.cast.length === 0 ? (
+            <>
+              <Hint>The stage is empty. Add a flat, as SVG or PNG, and give it a distance in metres.</Hint>
+              <AddFlat />
+            </>
+          ) : null
+        }
+      />
+    ),
+    card:
+      shot && (flat || cast) ? (
+        <StandingCard shot={shot} thing={(flat ?? cast) as never} isFlat={flat !== undefined} />
+      ) : (
+        <>
+          <Heading>Scenery</Heading>
+          <Hint>
+            Choose a flat or puppet to place it. Drag it on the picture to move it across its plane; drag its line in
+            the side elevation to put it nearer or farther.
+          </Hint>
+        </>
+      ),
+    strip: <Elevation />,
+  };
+}
+
+/** A new flat stands a little behind what is chosen, or at the distance typed. */
+function AddFlat() {
+  const shot = useShot();
+  const chosen = useStore((state) => state.chosen);
+  const [busy, setBusy] = useState(false);
+  if (!shot) return null;
+  const near = shot.flats.find((one) => one.id === chosen?.thing)?.distance ?? shot.cast[0]?.distance ?? 3;
+  const add = async (file: File) => {
+    setBusy(true);
+    const brought = await onServer((id) => api.bringFlat(id, shot.id, Math.round(near * 1.5 * 100) / 100, file));
+    setBusy(false);
+    if (!brought) return;
+    set({ chosen: { kind: "flat", thing: brought.thing } });
+    report(file.name, brought.report);
+  };
+  return (
+    <FileButton
+      accept=".svg,.png,image/svg+xml,image/png"
+      variant="contained"
+      color="inherit"
+      sx={bar}
+      disabled={busy}
+      onFile={(file) => void add(file)}
+    >
+      {busy ? "Bringing it in…" : "Add a flat"}
+    </FileButton>
+  );
+}

@@ -1,0 +1,21 @@
+/** What Fretsaw.Browser exports. Text is the JSON of the generated types. */
+export interface EngineExports {
+  Open(film: string): void;
+  Apply(edit: string): void;
+  Outline(): string;
+  Drawing(index: number): string;
+  Frame(view: string, frame: number): { slice(): Uint8Array; dispose(): void };
+  Ask(question: string): string;
+  Work(wish: string): string;
+  Begin(gesture: string): void;
+  Move(x: number, y: number): void;
+  Preview(edit: string): void;
+  End(): string;
+  Cancel(): void;
+  StopTrying(): void;
+  TimeEvaluation(view: string, rounds: number): number;
+}
+
+export type Method = keyof EngineExports;
+export type Request = { id: number; method: Method; args: unknown[] };
+export type Response = { id: number; value?: unknown; problem?: string };

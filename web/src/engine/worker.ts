@@ -1,0 +1,40 @@
+/// <reference lib="webworker" />
+import type { EngineExports, Method, Request, Response } from "./protocol";
+
+/** The core in its worker: starts .NET once, then answers calls one after the other. */
+async function start(): Promise<EngineExports> {
+  const path = "/engine/_framework/dotnet.js";
+  const { dotnet } = await import(/* @vite-ignore */ path);
+  const runtime = await dotnet.create();
+  const exports = await runtime.getAssemblyExports("Fretsaw.Browser");
+  return exports.Fretsaw.Browser.Engine as EngineExports;
+}
+
+const engine = start();
+
+// As a listener and not as self.onmessage: where that is set, .NET takes the worker for one of its own threads.
+self.addEventListener("message", async ({ data }: MessageEvent<Request>) => {
+  try {
+    const value = call(await engine, data.method, data.args);
+    const transfer = value instanceof Uint8Array ? [value.buffer] : [];
+    self.postMessage({ id: data.id, value } satisfies Response, { transfer });
+  } catch (problem) {
+    self.postMessage({ id: data.id, problem: message(problem) } satisfies Response);
+  }
+});
+
+/** A frame arrives as a view of the core's memory: copied out and let go. */
+function call(engine: EngineExports, method: Method, args: unknown[]): unknown {
+  const run = engine[method] as (...args: unknown[]) => unknown;
+  const value = run(...args);
+  if (method !== "Frame") return value;
+  const view = value as ReturnType<EngineExports["Frame"]>;
+  const bytes = view.slice();
+  view.dispose();
+  return bytes;
+}
+
+/** The core's sentence, without the runtime's stack. */
+function message(problem: unknown): string {
+  return problem instanceof Error ? (problem.message.split("\n")[0] ?? "") : String(problem);
+}

@@ -1,0 +1,131 @@
+import Box from "@mui/material/Box";
+import { useEffect, useRef, useState } from "react";
+import type { Edit } from "../api/types";
+import { engine } from "../engine/engine";
+import { commit } from "../state/film";
+import { touch } from "../state/store";
+
+interface NumberFieldProps {
+  label: string;
+  value: number;
+  unit: string;
+  decimals: number;
+  step: number;
+  min?: number;
+  max?: number;
+  /** The edit that would set the value. Scrubbing shows it; letting go, typing and nudging make it. */
+  edit: (value: number) => Edit | Promise<Edit>;
+  marked?: boolean;
+  disabled?: string | null;
+}
+
+/** A number that is typed, scrubbed by dragging its label, and nudged with the arrow keys (Shift: ten times). */
+export function NumberField({
+  label,
+  value,
+  unit,
+  decimals,
+  step,
+  min = -1e9,
+  max = 1e9,
+  edit,
+  marked,
+  disabled,
+}: NumberFieldProps) {
+  const [text, setText] = useState<string | null>(null);
+  const scrubbed = useRef<number | null>(null);
+  const shown = text ?? format(value, decimals);
+  useEffect(() => setText(null), [value]);
+
+  const within = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals + 2));
+  const make = async (number: number) => {
+    setText(null);
+    if (Number.isFinite(number) && within(number) !== value) await commit(await edit(within(number)));
+  };
+
+  const scrub = (event: React.PointerEvent<HTMLElement>) => {
+    if (disabled) return;
+    const target = event.currentTarget;
+    const [startX, from] = [event.clientX, value];
+    target.setPointerCapture(event.pointerId);
+    scrubbed.current = null;
+    target.onpointermove = async (moved) => {
+      const next = within(from + Math.round((moved.clientX - startX) / 3) * step);
+      if (next === scrubbed.current || (scrubbed.current === null && next === from)) return;
+      scrubbed.current = next;
+      setText(format(next, decimals));
+      await engine.preview(await edit(next)).then(touch, () => undefined);
+    };
+    target.onpointerup = () => {
+      target.onpointermove = null;
+      target.onpointerup = null;
+      if (scrubbed.current !== null) void make(scrubbed.current);
+    };
+  };
+
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        py: 0.35,
+        borderBottom: 1,
+        borderColor: "divider",
+        borderBottomStyle: "dotted",
+      }}
+      title={disabled ?? undefined}
+    >
+      <Box
+        component="label"
+        onPointerDown={scrub}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          cursor: disabled ? "default" : "ew-resize",
+          color: marked ? "error.main" : "text.primary",
+          userSelect: "none",
+          touchAction: "none",
+        }}
+      >
+        {label}
+      </Box>
+      <Box
+        component="input"
+        aria-label={`${label}, ${unit}`}
+        disabled={disabled != null}
+        value={shown}
+        inputMode="decimal"
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
+        onFocus={(event: React.FocusEvent<HTMLInputElement>) => event.target.select()}
+        onBlur={() => text !== null && void make(parse(text))}
+        onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
+          if (event.key === "Enter") void make(parse(shown));
+          else if (event.key === "Escape") setText(null);
+          else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+            event.preventDefault();
+            void make(parse(shown) + (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1));
+          } else return;
+          event.stopPropagation();
+        }}
+        sx={{
+          width: 66,
+          textAlign: "right",
+          font: "inherit",
+          color: "inherit",
+          bgcolor: "background.paper",
+          border: 1,
+          borderColor: "divider",
+          borderRadius: 1,
+          px: 0.75,
+          py: 0.25,
+        }}
+      />
+      <Box component="span" sx={{ width: 24, pl: 0.5, color: "text.secondary", fontSize: 12 }}>
+        {unit}
+      </Box>
+    </Box>
+  );
+}
+
+const format = (value: number, decimals: number) => value.toFixed(decimals).replace(/^-(0(\.0+)?)$/, "$1");
+const parse = (text: string) => Number.parseFloat(text.replace(",", "."));

@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import { useEffect, useState } from "react";
+
+/** A name: written with Enter or on leaving, dropped with Escape. */
+export function TextField({
+  label,
+  value,
+  onWrite,
+}: {
+  label: string;
+  value: string;
+  onWrite: (text: string) => void;
+}) {
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  const write = () => {
+    const trimmed = text.trim();
+    if (trimmed && trimmed !== value) onWrite(trimmed);
+    else setText(value);
+  };
+  return (
+    <Box
+      component="label"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: 1,
+        py: 0.35,
+        borderBottom: 1,
+        borderColor: "divider",
+        borderBottomStyle: "dotted",
+      }}
+    >
+      <span style={{ flex: 1 }}>{label}</span>
+      <Box
+        component="input"
+        value={text}
+        maxLength={200}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
+        onBlur={write}
+        onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setText(value);
+          event.stopPropagation();
+        }}
+        sx={{
+          width: 132,
+          font: "inherit",
+          color: "inherit",
+          bgcolor: "background.paper",
+          border: 1,
+          borderColor: "divider",
+          borderRadius: 1,
+          px: 0.75,
+          py: 0.25,
+        }}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,35 @@
+import "@fontsource/atkinson-hyperlegible-next/400.css";
+import "@fontsource/atkinson-hyperlegible-next/500.css";
+import "@fontsource/atkinson-hyperlegible-next/700.css";
+import CssBaseline from "@mui/material/CssBaseline";
+import { ThemeProvider } from "@mui/material/styles";
+import useMediaQuery from "@mui/material/useMediaQuery";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { SnackbarProvider } from "notistack";
+import { StrictMode, useMemo } from "react";
+import { createRoot } from "react-dom/client";
+import { App } from "./App";
+import { makeTheme } from "./theme";
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+
+function Root() {
+  const dark = useMediaQuery("(prefers-color-scheme: dark)");
+  const theme = useMemo(() => makeTheme(dark), [dark]);
+  return (
+    <ThemeProvider theme={theme}>
+      <CssBaseline />
+      <QueryClientProvider client={queries}>
+        <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: "top", horizontal: "center" }}>
+          <App />
+        </SnackbarProvider>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <Root />
+  </StrictMode>,
+);

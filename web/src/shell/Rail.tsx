@@ -1,0 +1,101 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useTheme } from "@mui/material/styles";
+import Tooltip from "@mui/material/Tooltip";
+import { places, useStore } from "../state/store";
+import { go, placeNames } from "./commands";
+import { useSnags } from "./Snags";
+
+/** Drawn for this rail: what each place is about, in one line of ink. */
+const marks: Record<string, string> = {
+  parts: "M4 5h6v6H4zM14 4l6 6M20 4l-6 6M14 14h6v6h-6zM5 15l5 4M4 20l4-6",
+  rig: "M5 5l6 6M13 13l6 6M12 12m-2.4 0a2.4 2.4 0 1 0 4.8 0a2.4 2.4 0 1 0-4.8 0M4.5 4.5m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M19.5 19.5m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
+  act: "M13 4.5m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 8l-1 6 4 6M11 14l-4 6M6 9l6-1 6 3",
+  scenery: "M3 20h18M5 20V9l4-4 4 4v11M13 13l3-3 4 4v6",
+  camera: "M3 8h11v9H3zM14 11l7-3v9l-7-3M6 5h4",
+  finish: "M4 19L12 5l8 14zM8 12h8M12 5v14",
+};
+
+export function Rail() {
+  const { inks } = useTheme().palette;
+  const place = useStore((state) => state.place);
+  const snags = useSnags();
+  return (
+    <Box
+      component="nav"
+      aria-label="Places"
+      sx={{
+        width: 76,
+        bgcolor: inks.rail,
+        display: "flex",
+        flexDirection: "column",
+        alignItems: "stretch",
+        gap: 0.25,
+        px: 0.5,
+      }}
+    >
+      <Box sx={{ height: 44, display: "grid", placeItems: "center" }}>
+        <img src="/mark.svg" width={30} height={30} alt="Fretsaw" />
+      </Box>
+      {places.map((name, i) => {
+        const here = name === place;
+        const count = snags.filter((snag) => snag.place === name).length;
+        return (
+          <Tooltip key={name} title={`${placeNames[name]} (${i + 1})`} placement="right">
+            <ButtonBase
+              onClick={() => go(name)}
+              aria-current={here ? "page" : undefined}
+              aria-label={count > 0 ? `${placeNames[name]}, ${count} snags` : placeNames[name]}
+              sx={{
+                position: "relative",
+                flexDirection: "column",
+                py: 1,
+                borderRadius: 2,
+                fontSize: 12,
+                fontFamily: "inherit",
+                fontWeight: here ? 700 : 400,
+                color: here ? inks.petrol : inks.railInk,
+                bgcolor: here ? "background.paper" : "transparent",
+              }}
+            >
+              <svg
+                width="24"
+                height="24"
+                viewBox="0 0 24 24"
+                fill="none"
+                stroke="currentColor"
+                strokeWidth="1.6"
+                strokeLinecap="round"
+                strokeLinejoin="round"
+                aria-hidden="true"
+              >
+                <path d={marks[name]} />
+              </svg>
+              {placeNames[name]}
+              {count > 0 && (
+                <Box
+                  component="span"
+                  sx={{
+                    position: "absolute",
+                    top: 3,
+                    right: 6,
+                    minWidth: 17,
+                    height: 17,
+                    borderRadius: 9,
+                    bgcolor: "error.main",
+                    color: "error.contrastText",
+                    fontSize: 11,
+                    lineHeight: "17px",
+                    fontWeight: 700,
+                  }}
+                >
+                  {count}
+                </Box>
+              )}
+            </ButtonBase>
+          </Tooltip>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,76 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Popover from "@mui/material/Popover";
+import { useState } from "react";
+import { NumberField } from "../fields/NumberField";
+import { TextField } from "../fields/TextField";
+import { commit } from "../state/film";
+import { newId, useShot } from "../state/select";
+import { set, useStore } from "../state/store";
+
+/** Shots: choose, make, rename, set the length. */
+export function ShotMenu() {
+  const shots = useStore((state) => state.film?.shots);
+  const shot = useShot();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  if (!shots) return null;
+  const add = async () => {
+    const id = newId("shot");
+    await commit({
+      kind: "addShot",
+      shot: { id, name: `Shot ${shots.length + 1}`, length: 96, cast: [], flats: [], channels: [], shakes: [] },
+    });
+    set({ shotId: id, frame: 1, castId: null, chosen: null });
+  };
+  return (
+    <>
+      <Button variant="outlined" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="true">
+        Shot {shots.findIndex((one) => one.id === shot?.id) + 1} · “{shot?.name}” ▾
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+      >
+        <Box sx={{ width: 280, p: 1.5 }}>
+          {shot && (
+            <>
+              <TextField
+                label="Name"
+                value={shot.name}
+                onWrite={(name) => void commit({ kind: "changeShot", shotId: shot.id, name })}
+              />
+              <NumberField
+                label="Length"
+                unit="fr."
+                decimals={0}
+                step={1}
+                min={1}
+                max={100000}
+                value={shot.length}
+                edit={(length) => ({ kind: "changeShot", shotId: shot.id, length: Math.round(length) })}
+              />
+            </>
+          )}
+          {shots.map((one) => (
+            <MenuItem
+              key={one.id}
+              selected={one.id === shot?.id}
+              onClick={() => {
+                set({ shotId: one.id, frame: 1, castId: one.cast[0]?.id ?? null, chosen: null });
+                setAnchor(null);
+              }}
+            >
+              {one.name}
+            </MenuItem>
+          ))}
+          <Button variant="outlined" onClick={() => void add()}>
+            New shot
+          </Button>
+        </Box>
+      </Popover>
+    </>
+  );
+}

@@ -1,0 +1,123 @@
+import { engine } from "../engine/engine";
+import { togglePlay } from "../stage/playback";
+import { commit, redo, undo, wish } from "../state/film";
+import { castOf, shotOf } from "../state/select";
+import { get, type Place, places, set } from "../state/store";
+
+/** Everything with a name in the command finder. The shortcut is what the hot keys listen for. */
+export interface Command {
+  name: string;
+  keys?: string;
+  run: () => void;
+}
+
+export const placeNames: Record<Place, string> = {
+  parts: "Parts",
+  rig: "Rig",
+  act: "Act",
+  scenery: "Scenery",
+  camera: "Camera",
+  finish: "Finish",
+};
+
+export function goTo(frame: number): void {
+  const length = shotOf(get())?.length ?? 1;
+  set({ frame: Math.min(length, Math.max(1, Math.round(frame))) });
+}
+
+/** The frames with keys of what this place keys: the camera's or the chosen puppet's. */
+function cardFrames(): number[] {
+  const { place, castId } = get();
+  const owner = place === "camera" ? "camera" : castId;
+  const frames = shotOf(get())
+    ?.channels.filter((channel) => channel.id.startsWith(`${owner}/`))
+    .flatMap((channel) => channel.keys.map((key) => key.frame));
+  return [...new Set(frames)].sort((a, b) => a - b);
+}
+
+const nextCard = () => goTo(cardFrames().find((frame) => frame > get().frame) ?? get().frame);
+const lastCard = () => goTo(cardFrames().findLast((frame) => frame < get().frame) ?? get().frame);
+
+export function keyHere(): void {
+  const { place, shotId, castId, frame } = get();
+  if (shotId === null) return;
+  if (place === "camera") void wish({ kind: "setMark", shot: shotId, frame });
+  else if (castId !== null) void wish({ kind: "keyPose", shot: shotId, owner: castId, frame });
+}
+
+/** Holds the chosen thing, or with nothing chosen everything of the owner, up to this frame. */
+export function holdHere(): void {
+  const { place, shotId, castId, frame, chosen } = get();
+  if (shotId === null) return;
+  const owner = place === "camera" ? "camera" : castId;
+  const thing = place !== "camera" && chosen?.owner === owner ? chosen?.thing : undefined;
+  const addresses =
+    thing === undefined
+      ? []
+      : (shotOf(get())
+          ?.channels.map((channel) => channel.id)
+          .filter((id) => id.startsWith(`${owner}/${thing}/`)) ?? []);
+  void commit({ kind: "holdHere", shotId, frame, owner: thing === undefined ? owner : null, addresses });
+}
+
+export function go(place: Place): void {
+  if (get().place === place) return;
+  void engine.stopTrying();
+  set({ place, tool: "choose", chosen: null, playing: false, frame: get().frame });
+}
+
+/** Delete takes out what is chosen on the bench or on the stage. */
+export function removeChosen(): void {
+  const { chosen, place, puppetId, shotId, film } = get();
+  if (chosen === null) return;
+  const puppet = film?.puppets.find((candidate) => candidate.id === puppetId);
+  if (place === "rig" && puppet) {
+    if (chosen.kind === "bone") void commit({ kind: "removeBone", puppetId: puppet.id, boneId: chosen.thing });
+    if (chosen.kind === "reach") void commit({ kind: "removeReach", puppetId: puppet.id, reachId: chosen.thing });
+    const part = puppet.parts.find((candidate) => candidate.pins.some((pin) => pin.id === chosen.thing));
+    if (chosen.kind === "pin" && part)
+      void commit({ kind: "removePin", puppetId: puppet.id, partId: part.id, pinId: chosen.thing });
+  } else if (shotId !== null && (place === "scenery" || place === "camera")) {
+    if (chosen.kind === "flat") void commit({ kind: "removeFlat", shotId, flatId: chosen.thing });
+    if (chosen.kind === "cast") void commit({ kind: "removeCast", shotId, castId: chosen.thing });
+    if (chosen.kind === "shake") void commit({ kind: "removeShake", shotId, shakeId: chosen.thing });
+  } else return;
+  set({ chosen: null });
+}
+
+export const commands: Command[] = [
+  ...places.map((place, i) => ({ name: `Go to ${placeNames[place]}`, keys: String(i + 1), run: () => go(place) })),
+  { name: "Play or stop", keys: "space", run: togglePlay },
+  { name: "One frame back", keys: "comma", run: () => goTo(get().frame - 1) },
+  { name: "One frame on", keys: "period", run: () => goTo(get().frame + 1) },
+  { name: "Card before", keys: "shift+comma", run: lastCard },
+  { name: "Card after", keys: "shift+period", run: nextCard },
+  { name: "First frame", keys: "home", run: () => goTo(1) },
+  { name: "Last frame", keys: "end", run: () => goTo(Number.MAX_SAFE_INTEGER) },
+  { name: "Key the pose / set a camera mark", keys: "enter", run: keyHere },
+  { name: "Hold here", keys: "h", run: holdHere },
+  { name: "Undo", keys: "ctrl+z", run: () => void undo() },
+  { name: "Redo", keys: "ctrl+shift+z", run: () => void redo() },
+  { name: "Remove what is chosen", keys: "delete", run: removeChosen },
+  { name: "Find a command", keys: "ctrl+k", run: () => set({ finderOpen: true }) },
+  { name: "Show the snags", run: () => set({ snagsOpen: true }) },
+  {
+    name: "Back to rest, whole puppet",
+    run: () => {
+      const { shotId, frame } = get();
+      const owner = castOf(get())?.id;
+      if (shotId && owner) void wish({ kind: "backToRest", shot: shotId, owner, thing: null, frame });
+    },
+  },
+];
+
+/** How a shortcut is written for people. */
+export const keyName = (keys: string) =>
+  keys
+    .split("+")
+    .map(
+      (key) =>
+        ({ comma: ",", period: ".", space: "Space", ctrl: "Ctrl", shift: "Shift", enter: "Enter" })[key] ??
+        key[0]?.toUpperCase() + key.slice(1),
+    )
+    .join("+");

@@ -1,0 +1,245 @@
+import { useTheme } from "@mui/material/styles";
+import type { AnswerTo, Edit, Grip, Point } from "../api/types";
+import { engine } from "../engine/engine";
+import { tell } from "../state/film";
+import { nameOf, newId, usePuppet, viewOf } from "../state/select";
+import { type Chosen, get, set, useStore } from "../state/store";
+import { useAnswer } from "../state/useAnswer";
+import { makeAt, startDrag } from "./gestures";
+import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
+import { MeshLines } from "./MeshLines";
+
+type Handles = AnswerTo<"overlay">;
+
+/** Handles over the picture. Where they are is the core's word; a drag on one becomes a gesture of the core. */
+export function Overlay({ width, height }: { width: number; height: number }) {
+  const { inks } = useTheme().palette;
+  const film = useStore((state) => state.film);
+  const place = useStore((state) => state.place);
+  const frame = useStore((state) => state.frame);
+  const playing = useStore((state) => state.playing);
+  const chosen = useStore((state) => state.chosen);
+  const tool = useStore((state) => state.tool);
+  const castId = useStore((state) => state.castId);
+  const shotId = useStore((state) => state.shotId);
+  const puppetId = useStore((state) => state.puppetId);
+  const puppet = usePuppet();
+  const onBench = place === "parts" || place === "rig";
+  const view = onBench ? (puppetId ? { puppet: puppetId } : null) : shotId ? { shot: shotId } : null;
+  const answer = useAnswer(view && !playing ? { kind: "overlay", view, frame } : null);
+  if (!film) return null;
+
+  const scale = film.width / Math.max(1, width);
+  const toPicture = (event: { clientX: number; clientY: number }): Point => {
+    const box = document.querySelector("[data-overlay]")?.getBoundingClientRect();
+    return { x: (event.clientX - (box?.left ?? 0)) * scale, y: (event.clientY - (box?.top ?? 0)) * scale };
+  };
+  const owner = onBench ? "bench" : (castId ?? "");
+  const trying = place === "rig" && tool === "try";
+  const poses = place === "act" || trying;
+  const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
+    set({ chosen: chooses });
+    startDrag(event, grip, { toUnits: toPicture, trying });
+  };
+  const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
+
+  /** A press beside all handles: a tool does its work, or what lies under it is chosen and taken along. */
+  const press = async (event: React.PointerEvent) => {
+    if (event.button !== 0 || view === null || playing) return;
+    const at = toPicture(event);
+    if (place === "rig" && tool === "pin") return void dropPin(at);
+    if (place === "rig" && tool === "bone") {
+      const made = newId("bone");
+      const grip: Grip = { kind: "NewBone", thing: carrierOf(chosen, puppet), owner, newId: made, keepSize: false };
+      startDrag(event, grip, { toUnits: toPicture, onDone: () => set({ chosen: { kind: "bone", thing: made } }) });
+      return;
+    }
+    // The answer comes a moment later; a press that is over by then was a click.
+    const pressed = {
+      button: 0,
+      clientX: event.clientX,
+      clientY: event.clientY,
+      preventDefault() {},
+      stopPropagation() {},
+    };
+    const alt = event.altKey;
+    let released = false;
+    window.addEventListener("pointerup", () => (released = true), { once: true });
+    const hit = await engine.ask({ kind: "hit", view, frame, at }).catch(tell);
+    if (!hit) return;
+    const found = toChosen(place, hit, owner);
+    set({ chosen: found, ...(hit.owner && !onBench ? { castId: hit.owner } : {}) });
+    const grip = bodyGrip(place, trying, found, alt);
+    if (grip && !released) startDrag(pressed as React.PointerEvent, grip, { toUnits: toPicture, trying });
+  };
+
+  const shown = answer ?? null;
+  return (
+    <svg
+      data-overlay
+      data-testid="overlay"
+      width={width}
+      height={height}
+      role="application"
+      aria-label="Picture: drag handles to change things"
+      style={{
+        position: "absolute",
+        inset: 0,
+        overflow: "visible",
+        touchAction: "none",
+        cursor: cursorOf(place, tool),
+      }}
+      onPointerDown={(event) => void press(event)}
+    >
+      <rect width={width} height={height} fill="transparent" />
+      {shown && !playing && (
+        <g transform={`scale(${1 / scale})`}>
+          {place === "rig" && chosen?.kind === "part" && !trying && (
+            <MeshLines handles={shown} part={chosen.thing} scale={scale} />
+          )}
+          {place === "scenery" && chosen && (
+            <ChosenBox handles={shown} chosen={chosen} ink={inks.petrol} scale={scale} />
+          )}
+          {(onBench || place === "act") && puppetHandles(shown)}
+        </g>
+      )}
+    </svg>
+  );
+
+  function puppetHandles(handles: Handles) {
+    const own = <T extends { owner: string }>(list: T[]) => list.filter((handle) => handle.owner === owner);
+    const part = chosen?.kind === "part" ? own(handles.pivots).find((pivot) => pivot.part === chosen.thing) : undefined;
+    return (
+      <>
+        {part && part.box.length > 0 && <BoxOutline corners={part.box} ink={inks.petrol} scale={scale} />}
+        {place !== "parts" &&
+          own(handles.bones).map((bone) => (
+            <BoneLath
+              key={bone.bone}
+              start={bone.start}
+              end={bone.end}
+              name={nameOf(puppet, bone.bone)}
+              chosen={chosen?.thing === bone.bone}
+              scale={scale}
+              onDown={drag(boneGrip("body", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onStart={poses ? undefined : drag(boneGrip("start", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onEnd={poses ? undefined : drag(boneGrip("end", bone.bone, poses, owner), choose("bone", bone.bone))}
+            />
+          ))}
+        {place !== "parts" &&
+          own(handles.pins).map((pin) => (
+            <PinTack
+              key={pin.thing}
+              at={pin.at}
+              name={nameOf(puppet, pin.thing)}
+              chosen={chosen?.thing === pin.thing}
+              scale={scale}
+              onDown={drag(
+                { kind: poses ? "Pin" : "PinRest", thing: pin.thing, owner, keepSize: false },
+                choose("pin", pin.thing),
+              )}
+            />
+          ))}
+        {poses &&
+          own(handles.goals).map((goal) => (
+            <GoalRing
+              key={goal.thing}
+              at={goal.at}
+              name={nameOf(puppet, goal.thing)}
+              chosen={chosen?.thing === goal.thing}
+              scale={scale}
+              onDown={drag({ kind: "Goal", thing: goal.thing, owner, keepSize: false }, choose("reach", goal.thing))}
+            />
+          ))}
+        {!poses &&
+          own(handles.origins).map((origin) => (
+            <OriginMark
+              key={origin.thing}
+              at={origin.at}
+              scale={scale}
+              onDown={drag(
+                { kind: "Origin", thing: origin.thing, owner, keepSize: false },
+                chosen ?? choose("body", "body"),
+              )}
+            />
+          ))}
+        {place === "act" &&
+          own(handles.origins).map((origin) => (
+            <OriginMark
+              key={origin.thing}
+              at={origin.at}
+              scale={scale}
+              onDown={drag({ kind: "Shift", thing: "body", owner, keepSize: false }, choose("body", "body"))}
+            />
+          ))}
+        {part && (
+          <PivotMark
+            at={part.at}
+            name={nameOf(puppet, part.part)}
+            scale={scale}
+            onDown={drag(
+              { kind: poses ? "Shift" : "Pivot", thing: part.part, owner, keepSize: false },
+              choose("part", part.part),
+            )}
+          />
+        )}
+        {part && poses && (
+          <TurnGrip
+            at={part.at}
+            scale={scale}
+            onDown={drag({ kind: "Turn", thing: part.part, owner, keepSize: false }, choose("part", part.part))}
+          />
+        )}
+      </>
+    );
+  }
+
+  async function dropPin(at: Point) {
+    const hit = view && (await engine.ask({ kind: "hit", view, frame, at }).catch(tell));
+    const part = chosen?.kind === "part" ? chosen.thing : hit?.thing;
+    if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
+    const made = newId("pin");
+    const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, keepSize: false }, at);
+    if (edit) set({ chosen: { kind: "part", thing: part } });
+  }
+}
+
+function ChosenBox({ handles, chosen, ink, scale }: { handles: Handles; chosen: Chosen; ink: string; scale: number }) {
+  const box = handles.boxes.find((candidate) => candidate.thing === chosen.thing);
+  return box ? <BoxOutline corners={box.corners} ink={ink} scale={scale} /> : null;
+}
+
+/** New bones ride on the chosen part's carrier or on the end of the bone they start at, which the core finds. */
+function carrierOf(chosen: Chosen | null, puppet: ReturnType<typeof usePuppet>): string {
+  return chosen?.kind === "bone" && puppet?.bones.some((bone) => bone.id === chosen.thing) ? chosen.thing : "";
+}
+
+function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, owner: string): Grip {
+  const kind = poses ? "Turn" : end === "start" ? "BoneStart" : "BoneEnd";
+  return { kind, thing: bone, owner, keepSize: false };
+}
+
+function toChosen(place: string, hit: AnswerTo<"hit">, owner: string): Chosen | null {
+  if (!hit.thing) return null;
+  if (place === "scenery" || place === "camera") {
+    return hit.isFlat ? { kind: "flat", thing: hit.thing } : { kind: "cast", thing: hit.owner ?? owner };
+  }
+  if (hit.isFlat) return null;
+  return place === "act"
+    ? { kind: "part", owner: hit.owner ?? owner, thing: hit.thing }
+    : { kind: "part", thing: hit.thing };
+}
+
+/** What a drag on the art itself does in each place; with Alt it shifts instead of turning. */
+function bodyGrip(place: string, trying: boolean, found: Chosen | null, alt: boolean): Grip | null {
+  const owner = viewOf(get())?.puppet ? "bench" : (found?.owner ?? get().castId ?? "");
+  if (place === "camera") return { kind: "Look", thing: "camera", keepSize: false };
+  if (!found) return null;
+  if (place === "scenery")
+    return { kind: found.kind === "flat" ? "Flat" : "Cast", thing: found.thing, keepSize: false };
+  if (place === "act" || trying) return { kind: alt ? "Shift" : "Turn", thing: found.thing, owner, keepSize: false };
+  return null;
+}
+
+const cursorOf = (place: string, tool: string) =>
+  place === "rig" && tool !== "choose" && tool !== "try" ? "crosshair" : place === "camera" ? "grab" : "default";

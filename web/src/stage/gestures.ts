@@ -1,0 +1,121 @@
+import type { Edit, Grip, Point } from "../api/types";
+import { engine } from "../engine/engine";
+import { commit, tell } from "../state/film";
+import { viewOf } from "../state/select";
+import { get, set, touch } from "../state/store";
+
+/** A pointer must go this far before a press is a drag, in screen pixels. */
+const DragStarts = 3;
+
+interface DragOptions {
+  /** Screen → the gesture's units. */
+  toUnits: (event: PointerEvent | React.PointerEvent) => Point;
+  /** Called when the press ends without a drag. */
+  onClick?: () => void;
+  /** What the gesture makes is tried and not kept. */
+  trying?: boolean;
+  /** Called with the edit, once it is made. */
+  onDone?: (edit: Edit) => void;
+}
+
+/**
+ * A press that may become a drag. While it lasts the core shows what it would do; at release it becomes one edit.
+ * Escape drops it. Moves that come while the core is busy are merged: only the newest is sent.
+ */
+export function startDrag(event: React.PointerEvent, grip: Grip, options: DragOptions): void {
+  const view = viewOf(get());
+  if (view === null || event.button !== 0) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const from = options.toUnits(event);
+  const [startX, startY] = [event.clientX, event.clientY];
+  let begun: Promise<void> | null = null;
+  let moving = false;
+  let newest: Point | null = null;
+  let over = false;
+
+  const pump = async () => {
+    if (moving) return;
+    moving = true;
+    while (newest !== null && !over) {
+      const to: Point = newest;
+      newest = null;
+      await engine.move(to);
+      touch();
+    }
+    moving = false;
+  };
+
+  const move = (moved: PointerEvent) => {
+    if (begun === null) {
+      if (Math.hypot(moved.clientX - startX, moved.clientY - startY) < DragStarts) return;
+      set({ gripping: grip });
+      begun = engine.begin({ view, frame: get().frame, grip, from, trying: options.trying ?? false });
+      begun.catch((problem) => finish(() => tell(problem)));
+    }
+    newest = options.toUnits(moved);
+    void begun.then(pump).catch(() => undefined);
+  };
+
+  const finish = (then: () => void) => {
+    over = true;
+    window.removeEventListener("pointermove", move);
+    window.removeEventListener("pointerup", up);
+    window.removeEventListener("pointercancel", drop);
+    window.removeEventListener("keydown", key, true);
+    set({ gripping: null });
+    then();
+  };
+
+  const up = (released: PointerEvent) =>
+    finish(async () => {
+      if (begun === null) {
+        options.onClick?.();
+        return;
+      }
+      try {
+        await begun;
+        await engine.move(options.toUnits(released));
+        const edit = await engine.end();
+        if (options.trying) touch();
+        else {
+          await commit(edit);
+          if (edit !== null) options.onDone?.(edit);
+        }
+      } catch (problem) {
+        await engine.cancel();
+        touch();
+        tell(problem);
+      }
+    });
+
+  const drop = () => finish(() => void engine.cancel().then(touch));
+  const key = (pressed: KeyboardEvent) => {
+    if (pressed.key === "Escape") {
+      pressed.stopPropagation();
+      drop();
+    }
+  };
+
+  window.addEventListener("pointermove", move);
+  window.addEventListener("pointerup", up);
+  window.addEventListener("pointercancel", drop);
+  window.addEventListener("keydown", key, true);
+}
+
+/** One press that makes something at once, such as a pin. */
+export async function makeAt(grip: Grip, at: Point): Promise<Edit | null> {
+  const view = viewOf(get());
+  if (view === null) return null;
+  try {
+    await engine.begin({ view, frame: get().frame, grip, from: at, trying: false });
+    await engine.move(at);
+    const edit = await engine.end();
+    await commit(edit);
+    return edit;
+  } catch (problem) {
+    await engine.cancel();
+    tell(problem);
+    return null;
+  }
+}

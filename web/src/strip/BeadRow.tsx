@@ -1,0 +1,99 @@
+import { useTheme } from "@mui/material/styles";
+import type { StripOwner } from "../api/types";
+import { goTo } from "../shell/commands";
+import { commit } from "../state/film";
+import { type Chosen, set, useStore } from "../state/store";
+import type { Scale } from "./Strip";
+import { useFrameDrag } from "./useFrameDrag";
+
+type Row = StripOwner["rows"][number];
+
+/** The keys of one thing: round beads, with a double rail where it is held. */
+export function BeadRow({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) {
+  const { inks } = useTheme().palette;
+  const chosen = useStore((state) => state.chosen?.thing === row.thing);
+  const y = 12;
+  const choose = () => {
+    if (owner !== "camera")
+      set({ chosen: { kind: row.thing === "body" ? "body" : (kindOf(row.thing) ?? "part"), owner, thing: row.thing } });
+  };
+  return (
+    <svg
+      width="100%"
+      height={24}
+      style={{ display: "block", overflow: "visible" }}
+      role="group"
+      aria-label={`Keys of ${row.title}`}
+    >
+      {row.beads.slice(0, -1).map((bead, i) => {
+        const [from, to] = [scale.x(bead.frame), scale.x(row.beads[i + 1]?.frame ?? bead.frame)];
+        return bead.heldAfter ? (
+          <path
+            key={bead.frame}
+            d={`M${from} ${y - 2}H${to}M${from} ${y + 2}H${to}`}
+            stroke={inks.soft}
+            strokeOpacity={0.7}
+          />
+        ) : (
+          <path key={bead.frame} d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeOpacity={0.5} strokeWidth={1.5} />
+        );
+      })}
+      {row.beads.map((bead) => (
+        <Bead key={bead.frame} frame={bead.frame} row={row} scale={scale} filled={chosen} onChoose={choose} />
+      ))}
+    </svg>
+  );
+}
+
+function Bead({
+  frame,
+  row,
+  scale,
+  filled,
+  onChoose,
+}: {
+  frame: number;
+  row: Row;
+  scale: Scale;
+  filled: boolean;
+  onChoose: () => void;
+}) {
+  const { inks } = useTheme().palette;
+  const shotId = useStore((state) => state.shotId) ?? "";
+  const click = () => {
+    onChoose();
+    goTo(frame);
+  };
+  const [shift, drag] = useFrameDrag(
+    scale,
+    frame,
+    click,
+    (to) => void commit({ kind: "moveKeys", shotId, from: frame, to, owner: null, addresses: row.addresses }),
+  );
+  const remove = () => void commit({ kind: "removeKeys", shotId, frame, owner: null, addresses: row.addresses });
+  return (
+    <circle
+      cx={scale.x(frame) + shift}
+      cy={12}
+      r={5}
+      fill={filled ? inks.blade : inks.card}
+      stroke={filled ? inks.blade : inks.ink}
+      strokeWidth={1.4}
+      onPointerDown={drag}
+      style={{ cursor: "pointer" }}
+      tabIndex={0}
+      role="button"
+      aria-label={`${row.title}, key at frame ${frame}`}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") click();
+        else if (event.key === "Delete") remove();
+        else return;
+        event.stopPropagation();
+      }}
+    />
+  );
+}
+
+/** Ids we make ourselves say what they are. */
+const kindOf = (id: string): Chosen["kind"] | null =>
+  id.startsWith("bone") ? "bone" : id.startsWith("pin") ? "pin" : id.startsWith("reach") ? "reach" : null;

@@ -1,0 +1,162 @@
+import { useTheme } from "@mui/material/styles";
+import { useEffect, useState } from "react";
+import type { PoseCard, StripOwner, View } from "../api/types";
+import { goTo } from "../shell/commands";
+import { thumb } from "../stage/playback";
+import { commit } from "../state/film";
+import { useStore } from "../state/store";
+import type { Scale } from "./Strip";
+import { useFrameDrag } from "./useFrameDrag";
+
+const CardHeight = 58;
+const Widest = { pose: 46, mark: 76 };
+
+/** Cards with their pictures, and in the gaps between them the charts: ticks, or a double rail where nothing moves. */
+export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
+  const full = owner.cards.filter((card) => card.full);
+  const widest = owner.isCamera ? Widest.mark : Widest.pose;
+  const widths = new Map(
+    full.map((card) => [
+      card.frame,
+      card.next == null ? widest : Math.max(9, Math.min(widest, (card.next - card.frame) * scale.perFrame - 3)),
+    ]),
+  );
+  return (
+    <svg
+      width="100%"
+      height={78}
+      style={{ display: "block", overflow: "visible" }}
+      role="group"
+      aria-label={`Cards of ${owner.name}`}
+    >
+      {full.map((card) => (
+        <Gap key={card.frame} card={card} scale={scale} after={widths.get(card.frame) ?? widest} />
+      ))}
+      {owner.cards
+        .filter((card) => !card.full)
+        .map((card) => (
+          <Slip key={card.frame} frame={card.frame} scale={scale} />
+        ))}
+      {full.map((card) => (
+        <Card key={card.frame} card={card} owner={owner} scale={scale} width={widths.get(card.frame) ?? widest} />
+      ))}
+    </svg>
+  );
+}
+
+function Gap({ card, scale, after }: { card: PoseCard; scale: Scale; after: number }) {
+  const { inks } = useTheme().palette;
+  if (card.next == null) return null;
+  const [from, to] = [scale.x(card.frame), scale.x(card.next)];
+  const y = 38;
+  const start = from - 4 + after + 2;
+  if (card.still || card.chart === "Hold") {
+    return to - start < 6 ? null : (
+      <path
+        d={`M${start} ${y - 3}H${to - 5}M${start} ${y + 3}H${to - 5}`}
+        stroke={inks.soft}
+        strokeWidth={1.5}
+        data-gap="hold"
+      />
+    );
+  }
+  return (
+    <g data-gap={card.chart ?? "mixed"}>
+      <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
+      {card.ticks.map((tick, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
+        <path key={i} d={`M${from + tick * (to - from)} ${y - 7}v14`} stroke={inks.blade} strokeWidth={1} />
+      ))}
+    </g>
+  );
+}
+
+/** A few keys on their own: a small tab at the foot of the row. */
+function Slip({ frame, scale }: { frame: number; scale: Scale }) {
+  const { inks } = useTheme().palette;
+  return (
+    <g transform={`translate(${scale.x(frame)} 0)`} onPointerDown={() => goTo(frame)} style={{ cursor: "pointer" }}>
+      <rect x={-2.5} y={69} width={5} height={7} rx={1.5} fill={inks.soft} />
+    </g>
+  );
+}
+
+function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner; scale: Scale; width: number }) {
+  const { inks } = useTheme().palette;
+  const here = useStore((state) => state.frame === card.frame);
+  const shotId = useStore((state) => state.shotId) ?? "";
+  const [shift, drag] = useFrameDrag(
+    scale,
+    card.frame,
+    () => goTo(card.frame),
+    (to) => void commit({ kind: "moveKeys", shotId, from: card.frame, to, owner: owner.owner, addresses: [] }),
+  );
+  const view: View = owner.isCamera ? { shot: shotId } : { shot: shotId, cast: owner.owner };
+  const picture = usePicture(view, card.frame, owner.isCamera);
+  const clip = `card-${owner.owner}-${card.frame}`;
+  return (
+    <g
+      transform={`translate(${scale.x(card.frame) - 4 + shift} 9)`}
+      onPointerDown={drag}
+      style={{ cursor: "pointer" }}
+      data-card={card.frame}
+      tabIndex={0}
+      role="button"
+      aria-label={`${owner.isCamera ? "Camera mark" : "Pose card"} at frame ${card.frame}`}
+      onKeyDown={(event) => event.key === "Enter" && goTo(card.frame)}
+    >
+      <clipPath id={clip}>
+        <rect width={width} height={CardHeight} rx={4} />
+      </clipPath>
+      <rect
+        width={width}
+        height={CardHeight}
+        rx={4}
+        fill={inks.card}
+        stroke={here ? inks.petrol : inks.line}
+        strokeWidth={here ? 2 : 1}
+      />
+      {picture && (
+        <image
+          href={picture}
+          x={(width - (owner.isCamera ? 72 : 40)) / 2}
+          y={3}
+          height={40}
+          width={owner.isCamera ? 72 : 40}
+          clipPath={`url(#${clip})`}
+          preserveAspectRatio="xMidYMid slice"
+        />
+      )}
+      {width > 24 && (
+        <text x={5} y={CardHeight - 5} fontSize={11} fill={inks.ink} fontWeight={here ? 700 : 400}>
+          {card.frame}
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** The card's picture, painted again after each edit when nothing else is going on. */
+function usePicture(view: View, frame: number, wide: boolean): string | null {
+  const edits = useStore((state) => state.edits);
+  const filmId = useStore((state) => state.filmId);
+  const playing = useStore((state) => state.playing);
+  const gripping = useStore((state) => state.gripping !== null);
+  const [picture, setPicture] = useState<string | null>(null);
+  const text = JSON.stringify(view);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an edit or another film asks for a new picture
+  useEffect(() => {
+    if (playing || gripping) return;
+    let gone = false;
+    const later = requestIdleCallback(() => {
+      thumb(JSON.parse(text) as View, frame, 142, 80, wide ? 142 : 80)
+        .then((url) => gone || setPicture(url))
+        .catch(() => undefined);
+    });
+    return () => {
+      gone = true;
+      cancelIdleCallback(later);
+    };
+  }, [text, frame, wide, edits, filmId, playing, gripping]);
+  return picture;
+}

@@ -1,0 +1,169 @@
+import Box from "@mui/material/Box";
+import { useTheme } from "@mui/material/styles";
+import { useEffect, useRef, useState } from "react";
+import type { StripOwner } from "../api/types";
+import { goTo } from "../shell/commands";
+import { useShot } from "../state/select";
+import { set, useStore } from "../state/store";
+import { useAnswer } from "../state/useAnswer";
+import { BeadRow } from "./BeadRow";
+import { CardRow } from "./CardRow";
+import { Ruler } from "./Ruler";
+
+const Names = 148;
+
+/** Frames ↔ pixels of the lane. */
+export interface Scale {
+  x: (frame: number) => number;
+  frame: (x: number) => number;
+  perFrame: number;
+}
+
+/** The time area: ruler, cards with their charts, a row of beads for each thing with keys, and now. */
+export function Strip({ camera }: { camera: boolean }) {
+  const { inks } = useTheme().palette;
+  const shot = useShot();
+  const frame = useStore((state) => state.frame);
+  const castId = useStore((state) => state.castId);
+  const playing = useStore((state) => state.playing);
+  const answer = useAnswer(shot && !playing ? { kind: "strip", shot: shot.id } : null);
+  const [held, setHeld] = useState(answer);
+  const lane = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(800);
+  useEffect(() => {
+    if (answer) setHeld(answer);
+  }, [answer]);
+  useEffect(() => {
+    const element = lane.current;
+    if (!element) return;
+    const watcher = new ResizeObserver(() => setWidth(element.clientWidth));
+    watcher.observe(element);
+    return () => watcher.disconnect();
+  }, []);
+  if (!shot) return null;
+
+  const perFrame = (width - 28) / Math.max(1, shot.length - 1);
+  const scale: Scale = { x: (f) => 10 + (f - 1) * perFrame, frame: (x) => 1 + (x - 10) / perFrame, perFrame };
+  const owner = held?.owners.find((one) => (camera ? one.isCamera : one.owner === castId));
+
+  const scrub = (event: React.PointerEvent<HTMLElement>) => {
+    const target = event.currentTarget;
+    const left = lane.current?.getBoundingClientRect().left ?? 0;
+    const to = (x: number) => goTo(scale.frame(x - left));
+    set({ playing: false });
+    to(event.clientX);
+    target.setPointerCapture(event.pointerId);
+    target.onpointermove = (moved) => to(moved.clientX);
+    target.onpointerup = () => {
+      target.onpointermove = null;
+    };
+  };
+
+  return (
+    <Box
+      component="section"
+      aria-label="Strip"
+      sx={{
+        height: "100%",
+        display: "flex",
+        flexDirection: "column",
+        bgcolor: "background.default",
+        overflow: "hidden",
+      }}
+    >
+      <Box sx={{ position: "relative", flex: 1, overflowY: "auto", overflowX: "hidden" }}>
+        <Box
+          sx={{
+            display: "flex",
+            position: "sticky",
+            top: 0,
+            zIndex: 4,
+            bgcolor: "background.default",
+            borderBottom: 1,
+            borderColor: "divider",
+          }}
+        >
+          <Box
+            sx={{ width: Names, flexShrink: 0, bgcolor: "background.paper", borderRight: 1, borderColor: "divider" }}
+          />
+          <Box ref={lane} onPointerDown={scrub} sx={{ flex: 1, cursor: "ew-resize", touchAction: "none" }}>
+            <Ruler length={shot.length} scale={scale} width={width} />
+          </Box>
+        </Box>
+        {owner && <OwnerRows owner={owner} scale={scale} />}
+        <svg
+          aria-hidden="true"
+          style={{
+            position: "absolute",
+            left: Names + scale.x(frame) - 6,
+            top: 0,
+            height: "100%",
+            minHeight: 200,
+            width: 12,
+            pointerEvents: "none",
+            zIndex: 5,
+          }}
+        >
+          <path d="M6 0V4000" stroke={inks.blade} strokeWidth={1.4} />
+          <path d="M1 0h10l-3 5 3 5-3 5 3 5-5 4-5-4 3-5-3-5 3-5z" fill={inks.blade} />
+        </svg>
+      </Box>
+    </Box>
+  );
+}
+
+function OwnerRows({ owner, scale }: { owner: StripOwner; scale: Scale }) {
+  return (
+    <>
+      <Named title={owner.isCamera ? "Marks" : "Poses"} note={owner.name} tall>
+        <CardRow owner={owner} scale={scale} />
+      </Named>
+      {owner.rows.map((row) => (
+        <Named key={row.thing} title={row.title}>
+          <BeadRow row={row} owner={owner.owner} scale={scale} />
+        </Named>
+      ))}
+    </>
+  );
+}
+
+function Named({
+  title,
+  note,
+  tall,
+  children,
+}: {
+  title: string;
+  note?: string;
+  tall?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Box sx={{ display: "flex", borderBottom: tall ? 1 : 0, borderColor: "divider" }}>
+      <Box
+        sx={{
+          width: Names,
+          flexShrink: 0,
+          bgcolor: "background.paper",
+          borderRight: 1,
+          borderColor: "divider",
+          px: 1.5,
+          display: "flex",
+          flexDirection: "column",
+          justifyContent: "center",
+          fontSize: 13,
+          overflow: "hidden",
+        }}
+      >
+        <Box
+          sx={{ fontWeight: tall ? 700 : 400, whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}
+          title={title}
+        >
+          {title}
+        </Box>
+        {note && <Box sx={{ color: "text.secondary", fontSize: 12 }}>{note}</Box>}
+      </Box>
+      <Box sx={{ flex: 1, position: "relative", minHeight: tall ? 78 : 24 }}>{children}</Box>
+    </Box>
+  );
+}

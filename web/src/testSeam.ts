@@ -1,0 +1,30 @@
+import { engine } from "./engine/engine";
+import { pixels } from "./stage/playback";
+import { get } from "./state/store";
+
+/** For end-to-end tests and the benchmark: what a person sees, as numbers. Reads only. */
+declare global {
+  interface Window {
+    fretsaw: {
+      pixels: typeof pixels;
+      state: typeof get;
+      timeEvaluation: typeof engine.timeEvaluation;
+      begin: typeof engine.begin;
+      move: typeof engine.move;
+      cancel: typeof engine.cancel;
+      frame: typeof engine.frame;
+      ask: typeof engine.ask;
+    };
+  }
+}
+
+window.fretsaw = {
+  pixels,
+  state: get,
+  timeEvaluation: engine.timeEvaluation,
+  begin: engine.begin,
+  move: engine.move,
+  cancel: engine.cancel,
+  frame: engine.frame,
+  ask: engine.ask,
+};
