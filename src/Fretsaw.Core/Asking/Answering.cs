@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
 using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;
@@ -92,7 +91,7 @@ public static class Answering
         return new MeshAnswer(
             mesh.TriangleCount,
             mesh.VertexCount,
-            Math.Round(Outlines.CoveredBy(drawing.Outline, mesh) * 100, 2),
+            Math.Round(rigs.CoverageOf(drawing, part.Mesh) * 100, 2),
             [.. edges.SelectMany(edge => new[] { mesh.X[edge.Item1], mesh.Y[edge.Item1], mesh.X[edge.Item2], mesh.Y[edge.Item2] }).Select(number => Math.Round(number, 1))]);
     }
 }

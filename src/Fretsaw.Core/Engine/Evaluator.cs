@@ -39,16 +39,22 @@ public sealed class Evaluator
     /// <param name="frame">1-based, whole or between frames.</param>
     public void Evaluate(double frame)
     {
+        EvaluateCamera(frame);
+        for (var i = 0; i < Cast.Length; i++)
+        {
+            Pose(Cast[i]);
+        }
+    }
+
+    /// <summary>The camera and all values, without posing the puppets, which stay as they were: for checks over a whole shot.</summary>
+    public void EvaluateCamera(double frame)
+    {
         Frame = frame;
         Plan.Slots.Sample(frame, values);
         var c = Plan.CameraSlot;
         Camera = new CameraState(
             values[c], values[c + 1], values[c + 2], values[c + 3], values[c + 4], values[c + 5], values[c + 6],
             Unrest.At(shakes, frame, Plan.Film.FrameRate, Plan.Film.Width));
-        for (var i = 0; i < Cast.Length; i++)
-        {
-            Pose(Cast[i]);
-        }
     }
 
     private void Pose(CastFrame cast)

@@ -18,6 +18,8 @@ public sealed class RigCache
     private readonly ConcurrentDictionary<(string Drawing, MeshSettings Settings), Mesh> meshes = new();
     private readonly ConcurrentDictionary<(Mesh Mesh, string Pins), ArapSystem?> systems = new();
 
+    private readonly ConcurrentDictionary<Mesh, double> coverages = new();
+
     public Mesh MeshOf(Drawing drawing, MeshSettings settings)
     {
         Trim(meshes);
@@ -31,6 +33,13 @@ public sealed class RigCache
         var mesh = MeshOf(drawing, settings);
         var places = string.Join(';', pins.Select(pin => FormattableString.Invariant($"{pin.At.X:R},{pin.At.Y:R}")));
         return systems.GetOrAdd((mesh, places), _ => ArapSystem.Build(mesh, pins));
+    }
+
+    /// <summary>How much of a drawing its mesh covers, [0, 1].</summary>
+    public double CoverageOf(Drawing drawing, MeshSettings settings)
+    {
+        Trim(coverages);
+        return coverages.GetOrAdd(MeshOf(drawing, settings), mesh => Outlines.CoveredBy(drawing.Outline, mesh));
     }
 
     private static void Trim<TKey, TValue>(ConcurrentDictionary<TKey, TValue> cache)

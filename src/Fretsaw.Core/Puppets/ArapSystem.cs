@@ -49,6 +49,9 @@ public sealed class ArapSystem
 
     public SparseCholesky Factor { get; }
 
+    /// <summary>How much each pin counts at each vertex when a solve starts: 1 / distance², pin by pin for each vertex.</summary>
+    public double[] Influence { get; private init; } = [];
+
     /// <returns>Null when there is nothing to solve: no pins, or a mesh without triangles.</returns>
     public static ArapSystem? Build(Mesh mesh, ImmutableArray<Pin> pins)
     {
@@ -75,7 +78,25 @@ public sealed class ArapSystem
             Tie(laplacian, pin, pinWeight);
         }
 
-        return new ArapSystem(mesh, first, neighbour, weight, places, pinWeight, new SparseCholesky(laplacian));
+        return new ArapSystem(mesh, first, neighbour, weight, places, pinWeight, new SparseCholesky(laplacian))
+        {
+            Influence = Influences(mesh, places),
+        };
+    }
+
+    private static double[] Influences(Mesh mesh, PinPlace[] pins)
+    {
+        var influence = new double[mesh.VertexCount * pins.Length];
+        for (var v = 0; v < mesh.VertexCount; v++)
+        {
+            for (var p = 0; p < pins.Length; p++)
+            {
+                var distance = (pins[p].Rest - new Point(mesh.X[v], mesh.Y[v])).Length;
+                influence[(v * pins.Length) + p] = 1 / ((distance * distance) + 1);
+            }
+        }
+
+        return influence;
     }
 
     private static PinPlace Place(Mesh mesh, Pin pin)

@@ -22,7 +22,7 @@ public static class ArtPastEdge
         var worst = new Dictionary<string, (double Gap, int Frame, int Covered)>(StringComparer.Ordinal);
         for (var number = 1; number <= plan.Shot.Length; number++)
         {
-            frame.Evaluate(number);
+            frame.EvaluateCamera(number);
             foreach (var flat in backing)
             {
                 var gap = Gap(plan, frame.Camera, flat);
@@ -92,7 +92,7 @@ public static class ArtPastEdge
         var worst = 0.0;
         for (var number = 1; number <= plan.Shot.Length; number++)
         {
-            frame.Evaluate(number);
+            frame.EvaluateCamera(number);
             worst = Math.Max(worst, Gap(plan, frame.Camera, placed));
         }
 

@@ -1,7 +1,6 @@
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Snags;
 
@@ -21,7 +20,7 @@ public static class UncoveredMesh
             foreach (var part in puppet.Parts.Where(part => part is { Mesh: not null, Drawing: not null }))
             {
                 var drawing = film.Drawings.First(candidate => candidate.Id == part.Drawing);
-                var missing = 1 - Outlines.CoveredBy(drawing.Outline, rigs.MeshOf(drawing, part.Mesh!));
+                var missing = 1 - rigs.CoverageOf(drawing, part.Mesh!);
                 if (missing > Negligible)
                 {
                     var percent = Math.Round(missing * 100, 2);

@@ -22,8 +22,8 @@ export class Painter {
     this.art = new ArtStore(kit);
   }
 
-  static async start(software = false): Promise<Painter> {
-    return new Painter(await starting, software);
+  static async start(): Promise<Painter> {
+    return new Painter(await starting, hasNoGpu());
   }
 
   /** @param drawingIds ids of the film's drawings, by which a list's indices are understood. */
@@ -53,7 +53,7 @@ export class Painter {
     this.canvas.height = height;
     const colours = this.kit.ColorSpace.SRGB;
     this.surface =
-      (this.software ? null : this.kit.MakeWebGLCanvasSurface(this.canvas, colours)) ??
+      (this.software ? null : this.kit.MakeWebGLCanvasSurface(this.canvas, colours, { antialias: 0 })) ??
       this.kit.MakeSWCanvasSurface(this.canvas);
     if (this.surface === null) throw new Error("The picture cannot be painted: this browser gives no canvas.");
     return this.surface;
@@ -132,6 +132,18 @@ export class Painter {
     paint.delete();
     shader.delete();
   }
+}
+
+/**
+ * Where WebGL itself is computed by the processor, CanvasKit's own raster is twice as fast (measured: 0.54 s against
+ * 1.20 s for a 692 px frame of the demo).
+ */
+function hasNoGpu(): boolean {
+  const gl = document.createElement("canvas").getContext("webgl2");
+  const info = gl?.getExtension("WEBGL_debug_renderer_info");
+  const name = gl && info ? String(gl.getParameter(info.UNMASKED_RENDERER_WEBGL)) : "";
+  gl?.getExtension("WEBGL_lose_context")?.loseContext();
+  return gl === null || /swiftshader|llvmpipe|software/i.test(name);
 }
 
 const channels = (argb: number): [number, number, number, number] => [

@@ -41,6 +41,7 @@ export interface Screen {
 
 let screen: Screen | null = null;
 let wanted = false;
+let seen = false;
 let busy = false;
 
 /** Where pictures go; null when the stage is gone. */
@@ -62,8 +63,16 @@ async function paintWhileWanted(): Promise<void> {
     const view = viewOf(get());
     const on = screen;
     if (view === null || on === null) continue;
-    await paintThen(view, get().frame, on.width, on.height, (canvas) => put(on, canvas)).catch(() => undefined);
-    document.documentElement.dataset.painted = String(get().revision);
+    // Something to look at comes first: a coarse picture at the start, and while something is dragged.
+    const coarse = get().gripping !== null || !seen;
+    const part = coarse ? Math.min(get().quality, 0.5) / (seen ? 1 : 2) : 1;
+    const revision = get().revision;
+    const toScreen = (canvas: HTMLCanvasElement) => put(on, canvas);
+    await paintThen(view, get().frame, Math.round(on.width * part), Math.round(on.height * part), toScreen).catch(() => undefined);
+    wanted ||= coarse && get().gripping === null;
+    seen = true;
+    document.documentElement.dataset.painted = String(revision);
+    document.documentElement.dataset.fine = coarse ? "" : String(revision);
   }
   busy = false;
 }
@@ -173,6 +182,7 @@ async function bake(pictures: Map<number, ImageBitmap>, view: View, frame: numbe
 // Whatever changes the picture paints it again.
 useStore.subscribe((now, before) => {
   const changed =
+    (before.gripping !== null && now.gripping === null) ||
     now.revision !== before.revision ||
     now.frame !== before.frame ||
     now.place !== before.place ||
