@@ -69,6 +69,8 @@ internal static class FilmEndpoints
         films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open) =>
             Inspection.Of(new Session(open.Open(id).Now.Film).FrameAt(new View(shot), frame), meshes: false));
 
+        app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
+
         films.MapDelete("{id}", (string id, OpenFilms open) => open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'"));
     }
 

@@ -1,0 +1,124 @@
+using System.Collections.Immutable;
+using System.Text;
+using CsCheck;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Demo;
+
+namespace Fretsaw.Core.Tests;
+
+public class EditTests
+{
+    private static readonly Film Demo = DemoFilm.Build().Film;
+    private static readonly Puppet Bramble = Demo.Puppets[0];
+    private static readonly Shot Horn = Demo.Shots[0];
+
+    private static readonly Gen<Edit> AnyEdit = Gen.OneOf<Edit>(
+        Gen.Select(Gen.Int[0, Bramble.Parts.Length - 1], Gen.Int[0, 30], (part, to) => (Edit)new MovePart(Bramble.Id, Bramble.Parts[part].Id, to)),
+        Gen.Select(Gen.Int[0, Bramble.Parts.Length - 1], Gen.Double[-500, 500], (part, x) => (Edit)new ChangePart(Bramble.Id, Bramble.Parts[part].Id) { Pivot = new Point(x, -x), Hidden = x > 0 }),
+        Gen.Select(Gen.Int[1, 192], Gen.Double[-90, 90], (frame, turn) => (Edit)new SetKeys(Horn.Id, frame, [new KeyValue("bramble/bone-neck/turn", turn), new KeyValue("bramble/body/turn", turn)])),
+        Gen.Int[1, 192].Select(frame => (Edit)new HoldHere(Horn.Id, frame, "bramble", [])),
+        Gen.Int[1, 192].Select(frame => (Edit)new RemoveKeys(Horn.Id, frame, "camera", [])),
+        Gen.Select(Gen.Int[1, 192], Gen.Int[1, 192], (from, to) => (Edit)new MoveKeys(Horn.Id, from, to, "bramble", [])),
+        Gen.Int[0, Horn.Flats.Length - 1].Select(flat => (Edit)new RemoveFlat(Horn.Id, Horn.Flats[flat].Id)),
+        Gen.Int[0, Bramble.Bones.Length - 1].Select(bone => (Edit)new RemoveBone(Bramble.Id, Bramble.Bones[bone].Id)),
+        Gen.Const((Edit)new RemovePuppet(Bramble.Id)),
+        Gen.Const((Edit)new RemoveShot(Horn.Id)),
+        Gen.Double[0.1, 50].Select(metres => (Edit)new ChangeFilm { Name = "Other", FrameWidthMetres = metres }));
+
+    [Fact]
+    public void Every_edit_is_taken_back_by_its_inverse_and_the_inverse_by_its_own() => AnyEdit.Sample(edit =>
+    {
+        var after = edit.Apply(Demo);
+        var inverse = Inverse.Of(Demo, after);
+        var back = inverse.Apply(after);
+        return Same(back, Demo) && Same(Inverse.Of(after, back).Apply(back), after);
+    }, iter: 300);
+
+    [Fact]
+    public void A_chain_of_edits_is_undone_link_by_link_through_the_written_form() => AnyEdit.Array[1, 6].Sample(edits =>
+    {
+        var (film, undo) = (Demo, new Stack<byte[]>());
+        foreach (var edit in edits)
+        {
+            Film after;
+            try
+            {
+                after = EditJson.Read(EditJson.Write(edit)).Apply(film);
+            }
+            catch (FilmException)
+            {
+                continue; // An earlier edit took away what this one names.
+            }
+
+            undo.Push(EditJson.Write(Inverse.Of(film, after)));
+            film = after;
+        }
+
+        return Same(undo.Aggregate(film, (current, written) => EditJson.Read(written).Apply(current)), Demo);
+    }, iter: 100);
+
+    [Fact]
+    public void Undoing_one_edit_leaves_what_another_did_elsewhere()
+    {
+        var turned = new SetKeys(Horn.Id, 50, [new KeyValue("bramble/bone-neck/turn", 33)]).Apply(Demo);
+        var undo = Inverse.Of(Demo, turned);
+        var moved = new ChangeFlat(Horn.Id, "boats") { X = 7 }.Apply(turned);
+        var back = undo.Apply(moved);
+        Assert.Equal(7, back.Shots[0].Flats.First(flat => flat.Id == "boats").X);
+        Assert.Equal(Horn.Channels.First(c => c.Id == "bramble/bone-neck/turn").Keys.AsEnumerable(), back.Shots[0].Channels.First(c => c.Id == "bramble/bone-neck/turn").Keys);
+    }
+
+    [Fact]
+    public void A_first_key_does_not_change_the_poses_that_are_there()
+    {
+        var film = new SetKeys(Horn.Id, 90, [new KeyValue("bramble/body/stretchX", 140)]).Apply(Demo);
+        var keys = film.Shots[0].Channels.First(channel => channel.Id == "bramble/body/stretchX").Keys;
+        Assert.Equal(100, keys.First(key => key.Frame == 1).Value);
+        Assert.Equal(100, keys.First(key => key.Frame == 125).Value);
+        Assert.Equal(140, keys.First(key => key.Frame == 90).Value);
+    }
+
+    [Fact]
+    public void Holding_here_repeats_the_key_before_and_starts_its_movement_now()
+    {
+        ImmutableArray<Key> keys = [new(1, 10, Chart.SlowStop), new(97, 50)];
+        var film = Demo with { Shots = [Horn with { Channels = [new Channel { Id = "bramble/body/turn", Keys = keys }] }] };
+        var held = new HoldHere(Horn.Id, 49, null, ["bramble/body/turn"]).Apply(film).Shots[0].Channels[0].Keys;
+        Assert.Equal([new Key(1, 10, Chart.Hold), new Key(49, 10, Chart.SlowStop), new Key(97, 50)], held.AsEnumerable());
+    }
+
+    [Theory]
+    [InlineData("""{"kind":"setKeys","shotId":"fog-horn","frame":0,"values":[{"address":"bramble/body/turn","value":1}]}""")]
+    [InlineData("""{"kind":"setKeys","shotId":"fog-horn","frame":5,"values":[{"address":"bramble/body/tumble","value":1}]}""")]
+    [InlineData("""{"kind":"setKeys","shotId":"fog-horn","frame":5,"values":[{"address":"bramble/body/turn","value":1e99}]}""")]
+    [InlineData("""{"kind":"changePart","puppetId":"bramble-puppet","partId":"bramble-p3","ridesOn":"bramble-p3"}""")]
+    [InlineData("""{"kind":"changeFlat","shotId":"fog-horn","flatId":"nowhere","x":1}""")]
+    [InlineData("""{"kind":"unheard","x":1}""")]
+    [InlineData("""{"kind":"addBone","puppetId":"bramble-puppet","bone":{"id":"b","name":"b","start":{"x":0,"y":0},"end":{"x":0,"y":0}}}""")]
+    public void A_bad_edit_is_refused_with_a_remedy(string written)
+    {
+        var problem = Assert.Throws<FilmException>(() => EditJson.Read(Encoding.UTF8.GetBytes(written)).Apply(Demo));
+        Assert.NotEmpty(problem.Remedy);
+    }
+
+    [Fact]
+    public void A_film_survives_writing_and_reading()
+    {
+        var written = FilmJson.Write(Demo);
+        Assert.Equal(written, FilmJson.Write(FilmJson.Read(written, "test")));
+    }
+
+    [Theory]
+    [InlineData("{}")]
+    [InlineData("[1]")]
+    [InlineData("""{"version":2,"name":"x"}""")]
+    [InlineData("""{"version":1,"name":"x","width":100000}""")]
+    [InlineData("""{"version":1,"name":"x","frameRate":NaN}""")]
+    [InlineData("""{"version":1,"name":"x","shots":null}""")]
+    public void A_broken_film_is_refused(string written) =>
+        Assert.Throws<FilmException>(() => FilmJson.Read(Encoding.UTF8.GetBytes(written), "film.json"));
+
+    private static bool Same(Film a, Film b) => FilmJson.Write(a).AsSpan().SequenceEqual(FilmJson.Write(b));
+}

@@ -1,0 +1,108 @@
+using System.Collections.Immutable;
+using CsCheck;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Demo;
+using MathNet.Numerics.LinearAlgebra;
+
+namespace Fretsaw.Core.Tests;
+
+public class GeometryTests
+{
+    [Fact]
+    public void A_sparse_factorisation_solves_as_a_dense_one_does() => Gen.Select(Gen.Int[1, 40], Gen.Int[0, 1000]).Sample((n, seed) =>
+    {
+        var random = new Random(seed);
+        var builder = new SymmetricBuilder(n);
+        var dense = Matrix<double>.Build.Dense(n, n);
+        for (var i = 0; i < n; i++)
+        {
+            Add(i, i, 0.5 + random.NextDouble());
+            for (var k = 0; k < 3; k++)
+            {
+                // Laplacian edges keep the sum positive definite.
+                var (j, w) = (random.Next(n), random.NextDouble());
+                if (j != i)
+                {
+                    Add(i, i, w);
+                    Add(j, j, w);
+                    Add(i, j, -w);
+                }
+            }
+        }
+
+        var (x, y) = (Enumerable.Range(0, n).Select(_ => random.NextDouble()).ToArray(), Enumerable.Range(0, n).Select(_ => random.NextDouble()).ToArray());
+        var (expectedX, expectedY) = (dense.Solve(Vector<double>.Build.Dense((double[])x.Clone())), dense.Solve(Vector<double>.Build.Dense((double[])y.Clone())));
+        new SparseCholesky(builder).SolveInPlace(x, y, new double[2 * n]);
+        return Enumerable.Range(0, n).All(i => Math.Abs(x[i] - expectedX[i]) < 1e-9 && Math.Abs(y[i] - expectedY[i]) < 1e-9);
+
+        void Add(int i, int j, double value)
+        {
+            builder.Add(i, j, value);
+            dense[i, j] += value;
+            if (i != j)
+            {
+                dense[j, i] += value;
+            }
+        }
+    });
+
+    [Fact]
+    public void A_matrix_that_is_not_positive_definite_is_named()
+    {
+        var builder = new SymmetricBuilder(2);
+        builder.Add(0, 0, 1);
+        builder.Add(1, 1, -1);
+        Assert.Throws<ArithmeticException>(() => new SparseCholesky(builder));
+    }
+
+    [Fact]
+    public void Every_mesh_of_the_demo_covers_its_art_with_sound_triangles()
+    {
+        foreach (var drawing in DemoFilm.Build().Film.Drawings.Where(drawing => drawing.Id.StartsWith("bramble", StringComparison.Ordinal)))
+        {
+            var mesh = MeshBuilder.Build(drawing.Outline, MeshBuilder.Suited(drawing));
+            Assert.InRange(mesh.TriangleCount, 100, 1000);
+            Assert.True(Outlines.CoveredBy(drawing.Outline, mesh) > 0.9999, drawing.Name);
+            for (var t = 0; t < mesh.Triangles.Length; t += 3)
+            {
+                Assert.True(Mesh.DoubleArea(mesh.X, mesh.Y, mesh.Triangles[t], mesh.Triangles[t + 1], mesh.Triangles[t + 2]) > 0, drawing.Name);
+            }
+        }
+    }
+
+    [Fact]
+    public void A_mesh_does_not_bridge_two_islands()
+    {
+        ImmutableArray<ImmutableArray<double>> islands = [[0, 0, 100, 0, 100, 100, 0, 100], [112, 0, 200, 0, 200, 100, 112, 100]];
+        var mesh = MeshBuilder.Build(islands, new MeshSettings { Margin = 4, TriangleSide = 12 });
+        Assert.All(Enumerable.Range(0, mesh.TriangleCount), t =>
+            Assert.Single(mesh.Triangles.Skip(3 * t).Take(3).Select(v => mesh.X[v] < 106).Distinct()));
+    }
+
+    [Fact]
+    public void An_alpha_contour_has_the_area_of_its_pixels_and_keeps_holes()
+    {
+        var alpha = new byte[40 * 30];
+        for (var y = 5; y < 25; y++)
+        {
+            for (var x = 8; x < 32; x++)
+            {
+                alpha[(y * 40) + x] = (byte)(x is >= 15 and < 20 && y is >= 10 and < 15 ? 0 : 255);
+            }
+        }
+
+        var rings = AlphaContour.Trace(alpha, 40, 30);
+        Assert.Equal(2, rings.Length);
+        Assert.True(Outlines.Holds(rings, new Point(10, 7)));
+        Assert.False(Outlines.Holds(rings, new Point(17, 12)));
+        Assert.False(Outlines.Holds(rings, new Point(3, 3)));
+    }
+
+    [Fact]
+    public void An_inverse_map_takes_points_back() => Gen.Select(Gen.Double[-3, 3], Gen.Double[0.1, 5], Gen.Double[-900, 900], Gen.Double[-900, 900]).Sample((turn, scale, x, y) =>
+    {
+        var map = Affine.AboutPivot(new Point(x, y), new Point(y, x), turn, scale, 1 / scale);
+        return map.TryInvert(out var inverse) && (inverse.Map(map.Map(new Point(y, -x))) - new Point(y, -x)).Length < 1e-6;
+    });
+}

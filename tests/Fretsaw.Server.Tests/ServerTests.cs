@@ -1,0 +1,159 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Data.Sqlite;
+
+namespace Fretsaw.Server.Tests;
+
+public sealed class ServerTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-server").FullName;
+    private WebApplicationFactory<Places> host;
+    private HttpClient http;
+
+    public ServerTests()
+    {
+        host = Host();
+        http = host.CreateClient();
+    }
+
+    public void Dispose()
+    {
+        host.Dispose();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    public async Task Edits_are_kept_undone_and_redone_also_after_a_restart()
+    {
+        await Edit(0, """{"kind":"changeFilm","name":"Two"}""");
+        await Edit(1, """{"kind":"changeFilm","name":"Three"}""");
+        Restart();
+        Assert.Equal("Three", await Name());
+        var undone = await Post("undo");
+        Assert.Equal("Two", await Name());
+        Assert.Equal("Renamed the film", undone.GetProperty("redo").GetString());
+        Restart();
+        await Post("undo");
+        Assert.Equal("Evening Rounds", await Name());
+        await Post("redo");
+        Restart();
+        await Post("redo");
+        Assert.Equal("Three", await Name());
+        var state = await Post("redo");
+        Assert.False(state.TryGetProperty("redo", out _));
+        Assert.Equal(6, state.GetProperty("seq").GetInt64());
+    }
+
+    [Fact]
+    public async Task An_edit_on_an_old_state_is_refused_and_the_missed_ones_can_be_fetched()
+    {
+        await Edit(0, """{"kind":"changeFilm","name":"Two"}""");
+        var late = await Send(0, """{"kind":"changeFilm","name":"Late"}""");
+        Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
+        Assert.Equal("application/problem+json", late.Content.Headers.ContentType!.MediaType);
+        var missed = await http.GetFromJsonAsync<JsonElement>("/api/films/demo/edits?after=0");
+        Assert.Equal("Two", missed[0].GetProperty("edit").GetProperty("name").GetString());
+    }
+
+    [Theory]
+    [InlineData("""{"kind":"changeFlat","shotId":"fog-horn","flatId":"nowhere","x":1}""", HttpStatusCode.UnprocessableEntity)]
+    [InlineData("""{"kind":"unheard"}""", HttpStatusCode.BadRequest)]
+    [InlineData("""{"kind":"changeFilm","frameRate":"fast"}""", HttpStatusCode.BadRequest)]
+    public async Task A_bad_edit_is_a_problem_and_changes_nothing(string edit, HttpStatusCode status)
+    {
+        var answer = await Send(0, edit);
+        Assert.Equal(status, answer.StatusCode);
+        Assert.Equal("application/problem+json", answer.Content.Headers.ContentType!.MediaType);
+        Assert.Equal(0, (await http.GetFromJsonAsync<JsonElement>("/api/films/demo")).GetProperty("seq").GetInt64());
+    }
+
+    [Fact]
+    public async Task A_drawing_comes_in_as_a_puppet_and_a_hostile_one_does_not()
+    {
+        var good = await http.PostAsync("/api/films/demo/puppets", File("fox.svg", """<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><g id="tail"><rect width="40" height="20"/></g></svg>"""));
+        var brought = await good.Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Equal(1, brought.GetProperty("report").GetProperty("parts").GetInt32());
+        var bad = await http.PostAsync("/api/films/demo/puppets", File("bad.svg", """<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>"""));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, bad.StatusCode);
+        Assert.Contains("bad.svg", await bad.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_film_comes_back_from_its_bundle()
+    {
+        var bundle = await http.GetByteArrayAsync("/api/films/demo/bundle");
+        using var form = new MultipartFormDataContent { { new ByteArrayContent(bundle), "file", "../../evil name.fretsaw" } };
+        var made = await (await http.PostAsync("/api/films/bundle", form)).Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Equal(await http.GetStringAsync("/api/films/demo/film.json"), await http.GetStringAsync($"/api/films/{made.GetProperty("id").GetString()}/film.json"));
+    }
+
+    [Fact]
+    public async Task Other_pages_and_other_hosts_are_refused()
+    {
+        using var foreign = new HttpRequestMessage(HttpMethod.Post, "/api/films/demo/undo");
+        foreign.Headers.Add("Origin", "http://elsewhere.example");
+        Assert.Equal(HttpStatusCode.Forbidden, (await http.SendAsync(foreign)).StatusCode);
+        using var rebound = new HttpRequestMessage(HttpMethod.Get, "/api/films");
+        rebound.Headers.Host = "rebound.example";
+        Assert.Equal(HttpStatusCode.Forbidden, (await http.SendAsync(rebound)).StatusCode);
+        var own = await http.GetAsync("/api/films");
+        Assert.Contains("'wasm-unsafe-eval'", own.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_web_application_has_the_types_of_this_server()
+    {
+        var here = JsonDocument.Parse(await http.GetStringAsync("/openapi/v1.json")).RootElement;
+        var committed = JsonDocument.Parse(await System.IO.File.ReadAllTextAsync(Repository("web/src/api/openapi.json"))).RootElement;
+        Assert.True(JsonElement.DeepEquals(here, committed), "web/src/api/openapi.json is old: save /openapi/v1.json there and run 'npm run types'.");
+    }
+
+    [Fact]
+    public async Task The_film_format_s_schema_is_the_one_in_the_documents()
+    {
+        var schema = JsonDocument.Parse(await http.GetStringAsync("/api/film-schema")).RootElement;
+        var committed = JsonDocument.Parse(await System.IO.File.ReadAllTextAsync(Repository("docs/film.schema.json"))).RootElement;
+        Assert.True(JsonElement.DeepEquals(schema, committed), "docs/film.schema.json is old: save /api/film-schema there.");
+    }
+
+    private static string Repository(string path)
+    {
+        var at = AppContext.BaseDirectory;
+        while (!System.IO.File.Exists(Path.Combine(at, "Fretsaw.slnx")))
+        {
+            at = Path.GetDirectoryName(at)!;
+        }
+
+        return Path.Combine(at, path);
+    }
+
+    private void Restart()
+    {
+        host.Dispose();
+        host = Host();
+        http = host.CreateClient();
+    }
+
+    private WebApplicationFactory<Places> Host() => new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
+        builder.UseSetting("Fretsaw:Data", folder).UseSetting("Fretsaw:Demo", "true"));
+
+    private static MultipartFormDataContent File(string name, string text) =>
+        new() { { new ByteArrayContent(Encoding.UTF8.GetBytes(text)), "file", name } };
+
+    private Task<HttpResponseMessage> Send(long baseSeq, string edit) => http.PostAsync(
+        "/api/films/demo/edits", new StringContent($$"""{"baseSeq":{{baseSeq}},"edit":{{edit}}}""", Encoding.UTF8, "application/json"));
+
+    private async Task Edit(long baseSeq, string edit) => (await Send(baseSeq, edit)).EnsureSuccessStatusCode();
+
+    private async Task<JsonElement> Post(string what)
+    {
+        var answer = await http.PostAsync($"/api/films/demo/{what}", null);
+        return await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    private async Task<string?> Name() => (await http.GetFromJsonAsync<JsonElement>("/api/films/demo/film.json")).GetProperty("name").GetString();
+}

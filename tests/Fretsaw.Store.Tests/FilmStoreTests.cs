@@ -1,0 +1,66 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Microsoft.Data.Sqlite;
+
+namespace Fretsaw.Store.Tests;
+
+public sealed class FilmStoreTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-store").FullName;
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
+    public void A_film_is_rebuilt_from_snapshot_and_log_as_it_was_at_any_edit()
+    {
+        var store = Open();
+        var film = Film.Blank("One");
+        store.Create("f", film);
+        for (var seq = 1; seq <= 150; seq++)
+        {
+            var edit = new ChangeFilm { Name = $"Name {seq}" };
+            var after = edit.Apply(film);
+            store.Append("f", new LoggedEdit(seq, "edit", edit.Title, edit, Inverse.Of(film, after)), after);
+            film = after;
+        }
+
+        var again = Open();
+        Assert.Equal("Name 150", again.Load("f")!.Value.Film.Name);
+        Assert.Equal("Name 65", again.Load("f", 65)!.Value.Film.Name);
+        Assert.Equal("One", again.Load("f", 0)!.Value.Film.Name);
+        Assert.Equal(150, again.List().Single().Seq);
+        Assert.Equal(5, again.EditsAfter("f", 145).Count);
+        Assert.Null(again.Load("g"));
+    }
+
+    [Fact]
+    public void Two_edits_cannot_have_one_number()
+    {
+        var store = Open();
+        var film = Film.Blank("One");
+        store.Create("f", film);
+        var edit = new ChangeFilm { Name = "Two" };
+        store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film);
+        Assert.Throws<SqliteException>(() => store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film));
+    }
+
+    [Fact]
+    public void A_print_that_ran_waits_again_and_what_is_over_stays_over()
+    {
+        Open().Create("f", Film.Blank("One"));
+        var prints = new PrintStore(new Database(Path.Combine(folder, "a.db")), TimeProvider.System);
+        prints.Add(new PrintLine("p", "f", 0, "shot-1", "mp4", 1, 9, 320, 180, "waiting", 0, null, ""));
+        Assert.True(prints.Set("p", "running", 3));
+        prints.RunningWaitAgain();
+        Assert.Equal(("waiting", 0L), (prints.NextWaiting()!.State, prints.NextWaiting()!.Done));
+        Assert.True(prints.Set("p", "cancelled", 0));
+        Assert.False(prints.Set("p", "done", 9));
+        Assert.Equal("cancelled", prints.Find("p")!.State);
+    }
+
+    private FilmStore Open() => new(new Database(Path.Combine(folder, "a.db")), TimeProvider.System);
+}
