@@ -35,6 +35,7 @@ export function NumberField({
   const [text, setText] = useState<string | null>(null);
   const scrubbed = useRef<number | null>(null);
   const shown = text ?? format(value, decimals);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new value drops what was being typed
   useEffect(() => setText(null), [value]);
 
   const within = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals + 2));

@@ -1,11 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Divider from "@mui/material/Divider";
-import MenuItem from "@mui/material/MenuItem";
 import Popover from "@mui/material/Popover";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../api/client";
+import { PickList } from "../benches/PickList";
 import { FileButton } from "../fields/FileButton";
 import { TextField } from "../fields/TextField";
 import { commit, openFilm, tell } from "../state/film";
@@ -71,11 +71,12 @@ export function FilmMenu() {
             )}
           </Box>
           <Divider />
-          {films.data?.map((line) => (
-            <MenuItem key={line.id} selected={line.id === filmId} onClick={() => void open(line.id)}>
-              {line.name}
-            </MenuItem>
-          ))}
+          <PickList
+            label="Films"
+            lines={films.data?.map((line) => ({ id: line.id, name: line.name })) ?? []}
+            chosen={filmId}
+            onPick={(id) => void open(id)}
+          />
         </Box>
       </Popover>
     </>

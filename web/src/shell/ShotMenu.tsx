@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import Popover from "@mui/material/Popover";
 import { useState } from "react";
+import { PickList } from "../benches/PickList";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { commit } from "../state/film";
@@ -54,18 +54,16 @@ export function ShotMenu() {
               />
             </>
           )}
-          {shots.map((one) => (
-            <MenuItem
-              key={one.id}
-              selected={one.id === shot?.id}
-              onClick={() => {
-                set({ shotId: one.id, frame: 1, castId: one.cast[0]?.id ?? null, chosen: null });
-                setAnchor(null);
-              }}
-            >
-              {one.name}
-            </MenuItem>
-          ))}
+          <PickList
+            label="Shots"
+            lines={shots.map((one) => ({ id: one.id, name: one.name }))}
+            chosen={shot?.id ?? null}
+            onPick={(id) => {
+              const one = shots.find((candidate) => candidate.id === id);
+              set({ shotId: id, frame: 1, castId: one?.cast[0]?.id ?? null, chosen: null });
+              setAnchor(null);
+            }}
+          />
           <Button variant="outlined" onClick={() => void add()}>
             New shot
           </Button>

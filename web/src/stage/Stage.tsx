@@ -72,7 +72,10 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
             top: -20,
             left: 0,
             fontSize: 12,
-            color: onBench ? inks.soft : "#FFFFFF",
+            color: onBench ? inks.ink : "#FFFFFF",
+            bgcolor: onBench ? "transparent" : inks.rail,
+            px: onBench ? 0 : 0.75,
+            borderRadius: "4px 4px 0 0",
             whiteSpace: "nowrap",
           }}
         >

@@ -68,7 +68,9 @@ async function paintWhileWanted(): Promise<void> {
     const part = coarse ? Math.min(get().quality, 0.5) / (seen ? 1 : 2) : 1;
     const revision = get().revision;
     const toScreen = (canvas: HTMLCanvasElement) => put(on, canvas);
-    await paintThen(view, get().frame, Math.round(on.width * part), Math.round(on.height * part), toScreen).catch(() => undefined);
+    await paintThen(view, get().frame, Math.round(on.width * part), Math.round(on.height * part), toScreen).catch(
+      () => undefined,
+    );
     wanted ||= coarse && get().gripping === null;
     seen = true;
     document.documentElement.dataset.painted = String(revision);
