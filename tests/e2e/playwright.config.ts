@@ -10,6 +10,7 @@ export default defineConfig({
   reporter: "list",
   use: {
     actionTimeout: 12_000,
+    screenshot: "only-on-failure",
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: "/usr/bin/chromium",

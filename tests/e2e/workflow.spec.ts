@@ -38,7 +38,7 @@ async function bench(page: Page) {
     const { film, puppetId } = window.fretsaw.state();
     const puppet = film.puppets.find((one: { id: string }) => one.id === puppetId);
     const { origins, pivots } = await window.fretsaw.ask({ kind: "overlay", view: { puppet: puppetId }, frame: 1 });
-    const head = puppet.parts.find((part: { name: string }) => part.name === "head");
+    const head = puppet.parts.find((part: { name: string }) => part.name === "Noggin");
     const pivot = pivots.find((one: { part: string }) => one.part === head.id);
     const scale = (origins[0].at.y - pivot.at.y) / (puppet.origin.y - head.pivot.y);
     return { scale, x: origins[0].at.x - puppet.origin.x * scale, y: origins[0].at.y - puppet.origin.y * scale, width: film.width };
@@ -60,6 +60,7 @@ async function goToFrame(page: Page, frame: number) {
 }
 
 test("from a drawing to a printed shot, with mouse and keyboard", async ({ page }) => {
+  page.on("pageerror", (problem) => console.log("page error:", problem.message));
   await open(page, server);
 
   // A new film, and the drawing.

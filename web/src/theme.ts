@@ -93,7 +93,7 @@ export function makeTheme(dark: boolean) {
       },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiIconButton: { defaultProps: { size: "small" } },
-      MuiTooltip: { defaultProps: { enterDelay: 500, arrow: true } },
+      MuiTooltip: { defaultProps: { enterDelay: 500, arrow: true, describeChild: true } },
       MuiTextField: { defaultProps: { size: "small" } },
       MuiSelect: { defaultProps: { size: "small" } },
     },

@@ -75,6 +75,7 @@ function PartLine({ part, depth, note }: { part: Part; depth: number; note: stri
         {...attributes}
         {...listeners}
         role="button"
+        aria-disabled={undefined}
         aria-pressed={chosen}
         onClick={() => set({ chosen: { kind: "part", thing: part.id } })}
         sx={{

@@ -36,6 +36,8 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   };
   const owner = onBench ? "bench" : (castId ?? "");
   const trying = place === "rig" && tool === "try";
+  // A tool that makes things also makes them on top of handles: a bone begins on the end of another.
+  const makes = place === "rig" && (tool === "pin" || tool === "bone");
   const poses = place === "act" || trying;
   const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
     set({ chosen: chooses });
@@ -93,7 +95,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     >
       <rect width={width} height={height} fill="transparent" />
       {shown && !playing && (
-        <g transform={`scale(${1 / scale})`}>
+        <g transform={`scale(${1 / scale})`} pointerEvents={makes ? "none" : undefined}>
           {place === "rig" && chosen?.kind === "part" && !trying && (
             <MeshLines handles={shown} part={chosen.thing} scale={scale} />
           )}
