@@ -69,13 +69,14 @@ function PartLine({ part, depth, note }: { part: Part; depth: number; note: stri
   const { inks } = useTheme().palette;
   const chosen = useStore((state) => state.chosen?.thing === part.id);
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: part.id });
+  // A part that is not sortable can still be chosen.
+  const { "aria-disabled": _, ...described } = attributes;
   return (
     <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition }}>
       <ButtonBase
-        {...attributes}
+        {...described}
         {...listeners}
         role="button"
-        aria-disabled={undefined}
         aria-pressed={chosen}
         onClick={() => set({ chosen: { kind: "part", thing: part.id } })}
         sx={{

@@ -67,6 +67,10 @@ async function catchUp(): Promise<void> {
   const id = get().filmId;
   if (id === null) return;
   const missed = await api.editsAfter(id, get().seq);
+  if (missed.length === 0) {
+    set({ kept: "kept" });
+    return;
+  }
   for (const { edit } of missed) await engine.apply(edit);
   await settle(await api.state(id), missed.at(-1)?.seq);
 }
