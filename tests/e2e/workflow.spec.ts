@@ -98,8 +98,13 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await go(page, "Rig");
   await painted(page);
   const at = await bench(page);
-  await page.getByRole("button", { name: "Draw a bone" }).click();
+  const boneTool = page.getByRole("button", { name: "Draw a bone" });
+  await boneTool.click();
+  await expect(boneTool).toHaveAttribute("aria-pressed", "true");
+  await painted(page);
   await oneEdit(page, () => drag(page, at(255, 255), at(355, 255)));
+  await expect(page.locator('[data-handle="bone Bone 1"]')).toHaveCount(1);
+  await painted(page);
   await oneEdit(page, () => drag(page, at(355, 255), at(355, 340)));
   const chooseTool = page.getByRole("button", { name: "Choose", exact: true });
   await chooseTool.click();
