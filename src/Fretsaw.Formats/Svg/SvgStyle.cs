@@ -40,6 +40,9 @@ internal sealed record SvgStyle
     /// <summary>Properties with an effect that is not supported: clip-path, mask, filter, mix-blend-mode.</summary>
     public IReadOnlyList<string> Unsupported { get; private init; } = [];
 
+    /// <summary>As if shown: what a hidden group holds comes in, with the part hidden.</summary>
+    public SvgStyle Shown() => this with { Displayed = true, Visible = true };
+
     public SvgStyle Of(XElement element, SvgSheet sheet)
     {
         var style = this with { Opacity = 1, Unsupported = [] };

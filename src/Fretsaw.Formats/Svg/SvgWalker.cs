@@ -99,7 +99,9 @@ internal sealed class SvgWalker
     {
         var style = inherited.Of(group, sheet);
         Unsupported(group, style);
-        var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, !style.Displayed || !style.Visible));
+        var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
+        var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
+        style = style.Shown();
         if (style.Opacity < 1 && group.Elements().Any(child => child.Name.LocalName == "g"))
         {
             Note(group, "has an opacity and groups inside it; the opacity is applied to its own shapes only");
