@@ -93,7 +93,13 @@ export function makeTheme(dark: boolean) {
       },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiIconButton: { defaultProps: { size: "small" } },
-      MuiTooltip: { defaultProps: { enterDelay: 500, arrow: true, describeChild: true } },
+      MuiTooltip: {
+        defaultProps: { enterDelay: 500, arrow: true, describeChild: true },
+        styleOverrides: {
+          tooltip: { backgroundColor: inks.rail, color: inks.railInk, fontSize: 12 },
+          arrow: { color: inks.rail },
+        },
+      },
       MuiTextField: { defaultProps: { size: "small" } },
       MuiSelect: { defaultProps: { size: "small" } },
     },
