@@ -55,7 +55,7 @@ static async Task<PrintTimes> PrintFrames(Fretsaw.Core.Films.Film film, Fretsaw.
     await using var sink = new Nowhere();
     return await Printer.Print(
         new PrintOrder(film, shot, 1, shot.Length, size.Item1, size.Item2, PrintFormat.Mp4), _ => [], sink, workers,
-        each is null ? null : new Each(each), CancellationToken.None);
+        each is null ? null : new DirectProgress(progress => each(progress.Done)), CancellationToken.None);
 }
 
 /// <summary>Frames are painted and dropped: the encoder's time is not ours.</summary>
@@ -66,9 +66,4 @@ internal sealed class Nowhere : IFrameSink
     public ValueTask Finish(CancellationToken cancel) => ValueTask.CompletedTask;
 
     public ValueTask DisposeAsync() => ValueTask.CompletedTask;
-}
-
-internal sealed class Each(Action<int> report) : IProgress<PrintProgress>
-{
-    public void Report(PrintProgress value) => report(value.Done);
 }

@@ -40,7 +40,7 @@ internal static class PrintCommand
         {
             var bar = context.AddTask(Markup.Escape($"{order.Shot.Name}, {order.Frames} frames"), maxValue: order.Frames);
             await using var sink = FrameSinks.For(order, target);
-            await Printer.Print(order, asset => bundle.Assets[asset], sink, workers, new Direct(progress => bar.Value = progress.Done), cancel);
+            await Printer.Print(order, asset => bundle.Assets[asset], sink, workers, new DirectProgress(progress => bar.Value = progress.Done), cancel);
         });
     }
 
@@ -65,10 +65,5 @@ internal static class PrintCommand
             && int.TryParse(pieces[1], NumberStyles.None, CultureInfo.InvariantCulture, out var second)
                 ? (first, second)
                 : throw new FilmException($"{option} {text}", "cannot be read", $"write two whole numbers with '{between}' between them");
-    }
-
-    private sealed class Direct(Action<PrintProgress> report) : IProgress<PrintProgress>
-    {
-        public void Report(PrintProgress value) => report(value);
     }
 }

@@ -51,5 +51,11 @@ public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Widt
 /// <param name="Done">Frames that are written.</param>
 public readonly record struct PrintProgress(int Done, int Total);
 
+/// <summary>Tells progress at once, on the printing thread: <see cref="Progress{T}"/> would post it, and out of order.</summary>
+public sealed class DirectProgress(Action<PrintProgress> report) : IProgress<PrintProgress>
+{
+    public void Report(PrintProgress value) => report(value);
+}
+
 /// <summary>Where the time of a print went, summed over workers.</summary>
 public sealed record PrintTimes(int Frames, TimeSpan Wall, TimeSpan Evaluating, TimeSpan Painting);

@@ -69,13 +69,8 @@ public static partial class FilmCheck
         Range(point.Y, -1e6, 1e6, place, what, "px");
     }
 
-    internal static void Demand(bool holds, string place, string what, string remedy)
-    {
-        if (!holds)
-        {
-            throw new FilmException(place, what, remedy);
-        }
-    }
+    internal static void Demand(bool holds, string place, string what, string remedy) =>
+        FilmException.ThrowIf(!holds, place, what, remedy);
 
     [GeneratedRegex("^[A-Za-z0-9._/-]{1,200}$")]
     private static partial Regex IdPattern();

@@ -19,7 +19,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         try
         {
             using var zip = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
-            Refuse(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
+            FilmException.ThrowIf(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
             var left = MaxUnpacked;
             var film = zip.GetEntry(FilmEntry) is { } entry
                 ? FilmJson.Read(Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
@@ -29,7 +29,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
             {
                 var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the picture {asset}", "export the film again");
                 var bytes = Unpack(packed, ref left, file);
-                Refuse(PngFile.AssetId(bytes) != asset, file, $"has a picture that is not {asset}", "export the film again");
+                FilmException.ThrowIf(PngFile.AssetId(bytes) != asset, file, $"has a picture that is not {asset}", "export the film again");
                 assets[asset] = bytes;
             }
 
@@ -74,18 +74,10 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         while ((read = stream.Read(buffer)) > 0)
         {
             left -= read;
-            Refuse(left < 0, file, "unpacks to more than 512 MB", "use smaller pictures");
+            FilmException.ThrowIf(left < 0, file, "unpacks to more than 512 MB", "use smaller pictures");
             into.Write(buffer, 0, read);
         }
 
         return into.ToArray();
-    }
-
-    private static void Refuse(bool when, string place, string what, string remedy)
-    {
-        if (when)
-        {
-            throw new FilmException(place, what, remedy);
-        }
     }
 }

@@ -19,19 +19,19 @@ public static class PngFile
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
     public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
     {
-        Refuse(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
-        Refuse(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
+        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
+        FilmException.ThrowIf(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
         using var codec = SKCodec.Create(new MemoryStream(bytes));
-        Refuse(codec is null, file, "cannot be read as a picture", "export it again");
+        FilmException.ThrowIf(codec is null, file, "cannot be read as a picture", "export it again");
         var (width, height) = (codec!.Info.Width, codec.Info.Height);
-        Refuse(width > MaxSide || height > MaxSide, file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
+        FilmException.ThrowIf(width > MaxSide || height > MaxSide, file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
 
         using var colour = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
         var result = codec.GetPixels(colour.Info, colour.GetPixels());
-        Refuse(result is not (SKCodecResult.Success or SKCodecResult.IncompleteInput), file, "cannot be decoded", "export it again");
+        FilmException.ThrowIf(result is not (SKCodecResult.Success or SKCodecResult.IncompleteInput), file, "cannot be decoded", "export it again");
         var alpha = Alpha(colour.GetPixelSpan(), width * height);
         var outline = AlphaContour.Trace(alpha, width, height);
-        Refuse(outline.IsEmpty, file, "is wholly transparent", "export the layer that holds the art");
+        FilmException.ThrowIf(outline.IsEmpty, file, "is wholly transparent", "export the layer that holds the art");
         var notes = result == SKCodecResult.IncompleteInput ? [new ArtNote(file, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
         return (
             new Drawing
@@ -54,13 +54,5 @@ public static class PngFile
         }
 
         return alpha;
-    }
-
-    private static void Refuse(bool when, string place, string what, string remedy)
-    {
-        if (when)
-        {
-            throw new FilmException(place, what, remedy);
-        }
     }
 }

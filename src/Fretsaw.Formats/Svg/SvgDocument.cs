@@ -17,14 +17,14 @@ internal static class SvgDocument
 
     public static XElement Load(byte[] bytes, string file)
     {
-        Refuse(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep drawings under {MaxBytes / 1024 / 1024} MB");
-        Refuse(HasEntities(bytes), file, "declares entities", "export it as plain SVG without a document type");
+        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep drawings under {MaxBytes / 1024 / 1024} MB");
+        FilmException.ThrowIf(HasEntities(bytes), file, "declares entities", "export it as plain SVG without a document type");
         try
         {
             Count(bytes, file);
             using var reader = Reader(bytes);
             var root = XDocument.Load(reader, LoadOptions.SetLineInfo).Root;
-            Refuse(root is null || root.Name.LocalName != "svg", file, "is not an SVG drawing", "choose a file whose root element is <svg>");
+            FilmException.ThrowIf(root is null || root.Name.LocalName != "svg", file, "is not an SVG drawing", "choose a file whose root element is <svg>");
             return root!;
         }
         catch (XmlException problem)
@@ -40,8 +40,8 @@ internal static class SvgDocument
         while (reader.Read())
         {
             nodes += 1 + reader.AttributeCount;
-            Refuse(nodes > MaxNodes, file, $"has more than {MaxNodes} nodes", "simplify the drawing or split it into several files");
-            Refuse(reader.Depth > MaxDepth, file, $"nests deeper than {MaxDepth} elements", "flatten some groups");
+            FilmException.ThrowIf(nodes > MaxNodes, file, $"has more than {MaxNodes} nodes", "simplify the drawing or split it into several files");
+            FilmException.ThrowIf(reader.Depth > MaxDepth, file, $"nests deeper than {MaxDepth} elements", "flatten some groups");
         }
     }
 
@@ -61,13 +61,5 @@ internal static class SvgDocument
         return text.IndexOf("<!ENTITY"u8) >= 0
             || text.IndexOf(Encoding.Unicode.GetBytes("<!ENTITY")) >= 0
             || text.IndexOf(Encoding.BigEndianUnicode.GetBytes("<!ENTITY")) >= 0;
-    }
-
-    internal static void Refuse(bool when, string place, string what, string remedy)
-    {
-        if (when)
-        {
-            throw new FilmException(place, what, remedy);
-        }
     }
 }

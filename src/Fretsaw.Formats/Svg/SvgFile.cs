@@ -45,7 +45,7 @@ public static class SvgFile
             });
         }
 
-        SvgDocument.Refuse(drawings.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
+        FilmException.ThrowIf(drawings.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         CentreCarriers(parts, drawings);
         var box = drawings.Aggregate(default(Box), (sum, drawing) => sum.With(drawing.Bounds));
         var puppet = new Puppet
@@ -66,7 +66,7 @@ public static class SvgFile
         var shapes = walker.Pieces.Where(piece => !piece.Hidden)
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
-        SvgDocument.Refuse(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
+        FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         return (ToDrawing(drawingId, PuppetName(file), shapes), new ArtReport(1, walker.Shapes, walker.Notes));
     }
 
@@ -88,7 +88,7 @@ public static class SvgFile
         var width = SvgNumbers.Length(root.Attribute("width")?.Value, box?.Width ?? 0) is { } w and > 0 ? w : box?.Width ?? 300;
         var height = SvgNumbers.Length(root.Attribute("height")?.Value, box?.Height ?? 0) is { } h and > 0 ? h : box?.Height ?? 150;
         var size = Math.Max(Math.Max(width, height), Math.Max(box?.Width ?? 0, box?.Height ?? 0));
-        SvgDocument.Refuse(size > MaxSide, file, FormattableString.Invariant($"is {width:0} × {height:0} px"), $"keep both sides under {MaxSide} px");
+        FilmException.ThrowIf(size > MaxSide, file, FormattableString.Invariant($"is {width:0} × {height:0} px"), $"keep both sides under {MaxSide} px");
         if (box is not { } view)
         {
             return (new Box(0, 0, width, height), Affine.Identity);
@@ -106,7 +106,7 @@ public static class SvgFile
     private static Drawing ToDrawing(string id, string name, List<Shape> shapes)
     {
         var box = SvgBoxes.Of(shapes);
-        SvgDocument.Refuse(box.Width > MaxSide || box.Height > MaxSide, name, FormattableString.Invariant($"paints {box.Width:0} × {box.Height:0} px"), $"keep both sides under {MaxSide} px");
+        FilmException.ThrowIf(box.Width > MaxSide || box.Height > MaxSide, name, FormattableString.Invariant($"paints {box.Width:0} × {box.Height:0} px"), $"keep both sides under {MaxSide} px");
         return new Drawing
         {
             Id = id,

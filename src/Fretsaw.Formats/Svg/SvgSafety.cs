@@ -70,13 +70,8 @@ internal static class SvgSafety
 
     private static string Short(string value) => value.Length > 40 ? value[..40] + "…" : value;
 
-    private static void Refuse(XElement element, string file, bool when, string what, string remedy)
-    {
-        if (when)
-        {
-            throw new FilmException($"{file}, {SvgPlace.Of(element)}", what, remedy);
-        }
-    }
+    private static void Refuse(XElement element, string file, bool when, string what, string remedy) =>
+        FilmException.ThrowIf(when, $"{file}, {SvgPlace.Of(element)}", what, remedy);
 }
 
 /// <summary>Says where in the file an element stands.</summary>

@@ -177,7 +177,7 @@ internal sealed class SvgWalker
 
     private void Use(XElement use, SvgStyle style, Affine matrix, SvgPiece into, int uses)
     {
-        SvgDocument.Refuse(uses >= MaxUses, $"{file}, {SvgPlace.Of(use)}", "uses itself by a detour, or is nested too deep", "break the chain of uses");
+        FilmException.ThrowIf(uses >= MaxUses, $"{file}, {SvgPlace.Of(use)}", "uses itself by a detour, or is nested too deep", "break the chain of uses");
         if (Href(use) is not { } id || !byId.TryGetValue(id, out var target))
         {
             Note(use, "refers to nothing in the file and is left out");
@@ -196,7 +196,7 @@ internal sealed class SvgWalker
 
     private void Shape(XElement element, SvgStyle style, Affine matrix, SvgPiece into)
     {
-        SvgDocument.Refuse(++shapes > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
+        FilmException.ThrowIf(++shapes > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
         var path = SvgShapes.ToPath(element, view, Note);
         if (path.IsEmpty)
         {

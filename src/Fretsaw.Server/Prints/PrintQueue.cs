@@ -92,7 +92,7 @@ public sealed class PrintQueue(
         var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format));
         await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format));
         var last = DateTime.MinValue;
-        await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new Direct(progress =>
+        await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
         {
             if (DateTime.UtcNow - last >= ProgressEvery)
             {
@@ -117,9 +117,4 @@ public sealed class PrintQueue(
         "png" => PrintFormat.Png,
         _ => throw new FilmException($"format '{format}'", "is not printed", "choose mp4, webm or png"),
     };
-
-    private sealed class Direct(Action<PrintProgress> report) : IProgress<PrintProgress>
-    {
-        public void Report(PrintProgress value) => report(value);
-    }
 }

@@ -1,13 +1,11 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import ButtonBase from "@mui/material/ButtonBase";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import { useTheme } from "@mui/material/styles";
 import type { CastMember, Edit, Flat, Shot } from "../api/types";
 import { engine } from "../engine/engine";
 import { Heading } from "../fields/Heading";
-import { labelInk, labels } from "../fields/labels";
+import { LabelField } from "../fields/LabelField";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { removeChosen } from "../shell/commands";
@@ -18,7 +16,6 @@ type Change = { name?: string; x?: number; y?: number; scale?: number; hidden?: 
 
 /** Where a flat or a puppet stands. */
 export function StandingCard({ shot, thing, isFlat }: { shot: Shot; thing: Flat | CastMember; isFlat: boolean }) {
-  const { inks } = useTheme().palette;
   const keepSize = useStore((state) => state.keepSize);
   const change = (changes: Change): Edit =>
     isFlat
@@ -29,35 +26,10 @@ export function StandingCard({ shot, thing, isFlat }: { shot: Shot; thing: Flat 
       <Heading>{isFlat ? "Flat" : "Puppet on the stage"}</Heading>
       <TextField label="Name" value={thing.name} onWrite={(name) => void commit(change({ name }))} />
       {"label" in thing && (
-        <Box
-          sx={{
-            display: "flex",
-            alignItems: "center",
-            py: 0.5,
-            borderBottom: 1,
-            borderColor: "divider",
-            borderBottomStyle: "dotted",
-          }}
-        >
-          <Box sx={{ flex: 1 }}>Label</Box>
-          {labels.map((label) => (
-            <ButtonBase
-              key={label}
-              aria-label={`Label ${label}`}
-              aria-pressed={label === thing.label}
-              onClick={() => void commit({ kind: "changeFlat", shotId: shot.id, flatId: thing.id, label })}
-              sx={{
-                width: 19,
-                height: 19,
-                ml: 0.25,
-                borderRadius: "4px",
-                bgcolor: labelInk(inks, label),
-                outline: label === thing.label ? `2px solid ${inks.ink}` : "none",
-                outlineOffset: 1,
-              }}
-            />
-          ))}
-        </Box>
+        <LabelField
+          value={thing.label}
+          onChoose={(label) => void commit({ kind: "changeFlat", shotId: shot.id, flatId: thing.id, label })}
+        />
       )}
       <NumberField
         label="Distance"

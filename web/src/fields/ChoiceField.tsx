@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import { entry, row } from "./row";
 
 interface Choice {
   value: string;
@@ -18,18 +19,7 @@ export function ChoiceField({
   onChoose: (value: string) => void;
 }) {
   return (
-    <Box
-      component="label"
-      sx={{
-        display: "flex",
-        alignItems: "center",
-        gap: 1,
-        py: 0.35,
-        borderBottom: 1,
-        borderColor: "divider",
-        borderBottomStyle: "dotted",
-      }}
-    >
+    <Box component="label" sx={{ ...row, gap: 1 }}>
       <span style={{ flex: 1 }}>{label}</span>
       <Box
         component="select"
@@ -37,14 +27,8 @@ export function ChoiceField({
         onChange={(event: React.ChangeEvent<HTMLSelectElement>) => onChoose(event.target.value)}
         sx={{
           width: 132,
-          font: "inherit",
-          color: "inherit",
-          bgcolor: "background.paper",
-          border: 1,
-          borderColor: "divider",
-          borderRadius: 1,
+          ...entry,
           px: 0.5,
-          py: 0.25,
         }}
       >
         {choices.map((choice) => (

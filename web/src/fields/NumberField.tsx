@@ -4,6 +4,7 @@ import type { Edit } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit } from "../state/film";
 import { touch } from "../state/store";
+import { entry, row } from "./row";
 
 interface NumberFieldProps {
   label: string;
@@ -65,17 +66,7 @@ export function NumberField({
   };
 
   return (
-    <Box
-      sx={{
-        display: "flex",
-        alignItems: "center",
-        py: 0.35,
-        borderBottom: 1,
-        borderColor: "divider",
-        borderBottomStyle: "dotted",
-      }}
-      title={disabled ?? undefined}
-    >
+    <Box sx={row} title={disabled ?? undefined}>
       <Box
         component="label"
         onPointerDown={scrub}
@@ -111,14 +102,7 @@ export function NumberField({
         sx={{
           width: 66,
           textAlign: "right",
-          font: "inherit",
-          color: "inherit",
-          bgcolor: "background.paper",
-          border: 1,
-          borderColor: "divider",
-          borderRadius: 1,
-          px: 0.75,
-          py: 0.25,
+          ...entry,
         }}
       />
       <Box component="span" sx={{ width: 24, pl: 0.5, color: "text.secondary", fontSize: 12 }}>

@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
+import { entry, row } from "./row";
 
 /** A name: written with Enter or on leaving, dropped with Escape. */
 export function TextField({
@@ -19,18 +20,7 @@ export function TextField({
     else setText(value);
   };
   return (
-    <Box
-      component="label"
-      sx={{
-        display: "flex",
-        alignItems: "center",
-        gap: 1,
-        py: 0.35,
-        borderBottom: 1,
-        borderColor: "divider",
-        borderBottomStyle: "dotted",
-      }}
-    >
+    <Box component="label" sx={{ ...row, gap: 1 }}>
       <span style={{ flex: 1 }}>{label}</span>
       <Box
         component="input"
@@ -45,14 +35,7 @@ export function TextField({
         }}
         sx={{
           width: 132,
-          font: "inherit",
-          color: "inherit",
-          bgcolor: "background.paper",
-          border: 1,
-          borderColor: "divider",
-          borderRadius: 1,
-          px: 0.75,
-          py: 0.25,
+          ...entry,
         }}
       />
     </Box>

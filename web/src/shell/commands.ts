@@ -2,7 +2,7 @@ import { engine } from "../engine/engine";
 import { togglePlay } from "../stage/playback";
 import { commit, redo, undo, wish } from "../state/film";
 import { castOf, shotOf } from "../state/select";
-import { get, type Place, places, set } from "../state/store";
+import { get, type Place, places, set, touch } from "../state/store";
 
 /** Everything with a name in the command finder. The shortcut is what the hot keys listen for. */
 export interface Command {
@@ -62,7 +62,7 @@ export function holdHere(): void {
 
 export function go(place: Place): void {
   if (get().place === place) return;
-  void engine.stopTrying();
+  void engine.stopTrying().then(touch);
   set({ place, tool: "choose", chosen: null, playing: false, frame: get().frame });
 }
 

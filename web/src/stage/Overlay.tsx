@@ -1,4 +1,5 @@
 import { useTheme } from "@mui/material/styles";
+import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Edit, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
@@ -21,11 +22,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const chosen = useStore((state) => state.chosen);
   const tool = useStore((state) => state.tool);
   const castId = useStore((state) => state.castId);
-  const shotId = useStore((state) => state.shotId);
-  const puppetId = useStore((state) => state.puppetId);
   const puppet = usePuppet();
   const onBench = place === "parts" || place === "rig";
-  const view = onBench ? (puppetId ? { puppet: puppetId } : null) : shotId ? { shot: shotId } : null;
+  const view = useStore(useShallow(viewOf));
   const answer = useAnswer(view && !playing ? { kind: "overlay", view, frame } : null);
   if (!film) return null;
 

@@ -1,7 +1,24 @@
 import { useEffect, useRef, useState } from "react";
-import type { AnswerTo, Question } from "../api/types";
+import type { Answer, AnswerTo, Question } from "../api/types";
 import { engine } from "../engine/engine";
-import { useStore } from "./store";
+import { get, useStore } from "./store";
+
+/** What has been asked since what the engine shows last changed: a strip and a card that ask the same share one answer. */
+const asked = { revision: -1, answers: new Map<string, Promise<Answer>>() };
+
+function askOnce(text: string): Promise<Answer> {
+  const { revision } = get();
+  if (asked.revision !== revision) {
+    asked.revision = revision;
+    asked.answers.clear();
+  }
+  let answer = asked.answers.get(text);
+  if (answer === undefined) {
+    answer = engine.ask(JSON.parse(text) as Question);
+    asked.answers.set(text, answer);
+  }
+  return answer;
+}
 
 /**
  * The core's answer to a question, asked again whenever what the engine shows changes. While one is on its way
@@ -10,7 +27,7 @@ import { useStore } from "./store";
 export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["kind"]> | null {
   const revision = useStore((state) => state.revision);
   const text = question === null ? null : JSON.stringify(question);
-  const [held, setHeld] = useState<{ text: string; answer: AnswerTo<Q["kind"]> } | null>(null);
+  const [held, setHeld] = useState<AnswerTo<Q["kind"]> | null>(null);
   const busy = useRef(false);
   const next = useRef<string | null>(null);
 
@@ -21,17 +38,16 @@ export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["k
     const ask = async () => {
       busy.current = true;
       while (next.current !== null) {
-        const asked = next.current;
+        const question = next.current;
         next.current = null;
-        const answer = await engine.ask(JSON.parse(asked) as Q).catch(() => null);
-        if (answer !== null) setHeld({ text: asked, answer });
+        const answer = await askOnce(question).catch(() => null);
+        if (answer !== null) setHeld(answer as AnswerTo<Q["kind"]>);
       }
       busy.current = false;
     };
     void ask();
   }, [text, revision]);
 
-  if (question === null || held === null) return null;
   // An answer to another kind of question is no answer.
-  return held.answer.kind === question.kind ? held.answer : null;
+  return held?.kind === question?.kind ? held : null;
 }

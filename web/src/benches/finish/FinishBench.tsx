@@ -6,6 +6,7 @@ import { api } from "../../api/client";
 import type { PrintLine, Shot } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
+import { entry, row } from "../../fields/row";
 import { SnagLine, useSnags } from "../../shell/Snags";
 import { Stage } from "../../stage/Stage";
 import { tell } from "../../state/film";
@@ -102,17 +103,7 @@ function Whole({
   onSet: (value: number) => void;
 }) {
   return (
-    <Box
-      component="label"
-      sx={{
-        display: "flex",
-        alignItems: "center",
-        py: 0.35,
-        borderBottom: 1,
-        borderColor: "divider",
-        borderBottomStyle: "dotted",
-      }}
-    >
+    <Box component="label" sx={row}>
       <span style={{ flex: 1 }}>{label}</span>
       <Box
         component="input"
@@ -125,15 +116,8 @@ function Whole({
         }
         sx={{
           width: 74,
-          font: "inherit",
-          color: "inherit",
+          ...entry,
           textAlign: "right",
-          bgcolor: "background.paper",
-          border: 1,
-          borderColor: "divider",
-          borderRadius: 1,
-          px: 0.75,
-          py: 0.25,
         }}
       />
     </Box>

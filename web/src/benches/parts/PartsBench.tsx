@@ -1,11 +1,9 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import ButtonBase from "@mui/material/ButtonBase";
-import { useTheme } from "@mui/material/styles";
 import type { Edit, Part, Puppet } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
-import { labelInk, labels } from "../../fields/labels";
+import { LabelField } from "../../fields/LabelField";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { Stage } from "../../stage/Stage";
@@ -92,7 +90,6 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
 }
 
 function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
-  const { inks } = useTheme().palette;
   const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
     kind: "changePart",
     puppetId: puppet.id,
@@ -108,35 +105,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
     <>
       <Heading>Part</Heading>
       <TextField label="Name" value={part.name} onWrite={(name) => void commit(change({ name }))} />
-      <Box
-        sx={{
-          display: "flex",
-          alignItems: "center",
-          py: 0.5,
-          borderBottom: 1,
-          borderColor: "divider",
-          borderBottomStyle: "dotted",
-        }}
-      >
-        <Box sx={{ flex: 1 }}>Label</Box>
-        {labels.map((label) => (
-          <ButtonBase
-            key={label}
-            aria-label={`Label ${label}`}
-            aria-pressed={label === part.label}
-            onClick={() => void commit(change({ label }))}
-            sx={{
-              width: 19,
-              height: 19,
-              ml: 0.25,
-              borderRadius: "4px",
-              bgcolor: labelInk(inks, label),
-              outline: label === part.label ? `2px solid ${inks.ink}` : "none",
-              outlineOffset: 1,
-            }}
-          />
-        ))}
-      </Box>
+      <LabelField value={part.label} onChoose={(label) => void commit(change({ label }))} />
       <ChoiceField
         label="Rides on"
         value={part.ridesOn ?? ""}

@@ -1,0 +1,33 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useTheme } from "@mui/material/styles";
+import type { Label } from "../api/types";
+import { labelInk, labels } from "./labels";
+import { row } from "./row";
+
+/** The colour that a name carries in lists. */
+export function LabelField({ value, onChoose }: { value: Label; onChoose: (label: Label) => void }) {
+  const { inks } = useTheme().palette;
+  return (
+    <Box sx={{ ...row, py: 0.5 }}>
+      <Box sx={{ flex: 1 }}>Label</Box>
+      {labels.map((label) => (
+        <ButtonBase
+          key={label}
+          aria-label={`Label ${label}`}
+          aria-pressed={label === value}
+          onClick={() => onChoose(label)}
+          sx={{
+            width: 19,
+            height: 19,
+            ml: 0.25,
+            borderRadius: "4px",
+            bgcolor: labelInk(inks, label),
+            outline: label === value ? `2px solid ${inks.ink}` : "none",
+            outlineOffset: 1,
+          }}
+        />
+      ))}
+    </Box>
+  );
+}
