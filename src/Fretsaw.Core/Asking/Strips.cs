@@ -19,10 +19,8 @@ internal static class Strips
     private static StripOwner Owner(Film film, Shot shot, string id, string name, bool isCamera)
     {
         var channels = shot.Channels.Where(channel => Address.Parse(channel.Id).Owner == id).ToList();
-
-        // A focus pull has a timing of its own: its keys are focus marks and no camera marks.
-        var cards = isCamera ? channels.Where(channel => Address.Parse(channel.Id).Property != "focus").ToList() : channels;
-        return new StripOwner(id, name, isCamera, Cards(cards), Rows(film, shot, channels, isCamera));
+        var withCards = channels.Where(channel => Address.Parse(channel.Id).HasCards).ToList();
+        return new StripOwner(id, name, isCamera, Cards(withCards), Rows(film, shot, channels, isCamera));
     }
 
     private static ImmutableArray<PoseCard> Cards(List<Channel> channels)

@@ -12,12 +12,11 @@ namespace Fretsaw.Core.Engine;
 /// </summary>
 public sealed class RigCache
 {
-    /// <summary>Enough for every pinned part of a large film; beyond it the oldest work is simply done again.</summary>
+    /// <summary>Enough for every pinned part of a large film; beyond it all is forgotten and done again as it is asked for.</summary>
     private const int Limit = 256;
 
     private readonly ConcurrentDictionary<(string Drawing, MeshSettings Settings), Mesh> meshes = new();
     private readonly ConcurrentDictionary<(Mesh Mesh, string Pins), ArapSystem?> systems = new();
-
     private readonly ConcurrentDictionary<Mesh, double> coverages = new();
 
     public Mesh MeshOf(Drawing drawing, MeshSettings settings)

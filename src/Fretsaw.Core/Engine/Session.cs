@@ -47,7 +47,7 @@ public sealed class Session(Film film)
         Cancel();
 
         // Its own evaluator: the drag reads the frame as it stood at the press until it ends.
-        var stood = new Evaluator(Compile(begun.View, begun.Trying));
+        var stood = new Evaluator(Compile(begun.View));
         stood.Evaluate(begun.Frame);
         drag = Drag.Begin(begun, stood);
         gesture = begun;
@@ -100,7 +100,7 @@ public sealed class Session(Film film)
     {
         if (!frames.TryGetValue(view, out var entry) || !ReferenceEquals(entry.Film, shown) || !ReferenceEquals(entry.Tried, tried))
         {
-            entry = (shown, tried, new Evaluator(Compile(view, trying: tried is not null)));
+            entry = (shown, tried, new Evaluator(Compile(view)));
             frames[view] = entry;
         }
 
@@ -113,11 +113,11 @@ public sealed class Session(Film film)
     }
 
     /// <summary>A puppet on the bench shows what is being tried on it.</summary>
-    private Plan Compile(View view, bool trying)
+    private Plan Compile(View view)
     {
         var onBench = view.Shot is null;
         var shot = view.Resolve(shown);
-        if (trying && onBench && tried is not null && tried.Cast[0].Puppet == view.Puppet)
+        if (onBench && tried is not null && tried.Cast[0].Puppet == view.Puppet)
         {
             shot = shot with { Channels = tried.Channels };
         }

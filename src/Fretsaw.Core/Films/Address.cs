@@ -9,6 +9,12 @@ public readonly record struct Address(string Owner, string Thing, string Propert
     public const string Camera = "camera";
     public const string View = "view";
     public const string Body = "body";
+    public const string Focus = "focus";
+
+    /// <summary>
+    /// False for the focus: a focus pull has a timing of its own, so its keys are focus marks and belong to no camera mark.
+    /// </summary>
+    public bool HasCards => Owner != Camera || Property != Focus;
 
     public override string ToString() => $"{Owner}/{Thing}/{Property}";
 

@@ -28,7 +28,7 @@ public static class Drag
             GripKind.FlatDistance => Distances.DragFlat(stood, grip, from),
             GripKind.CastDistance => Distances.DragCast(stood, grip, from),
             GripKind.Focus => to => new SetKeys(
-                shot.Id, WholeFrame(gesture), [new KeyValue(Address.OfCamera("focus").ToString(), Math.Clamp(to.X, 0.1, 10000))], "Set the focus"),
+                shot.Id, WholeFrame(gesture), [new KeyValue(Address.OfCamera(Address.Focus).ToString(), Math.Clamp(to.X, 0.1, 10000))], "Set the focus"),
             GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Posing.Begin(gesture, stood),
             _ => Rigging.Begin(gesture, stood, SnapPixels),
         };

@@ -89,7 +89,7 @@ public sealed record SetMark(string Shot, int Frame) : Wish
     {
         var frame = frameAt(new View(Shot), Frame);
         var values = Properties.OfCamera(film)
-            .Where(property => property.Name != "focus")
+            .Where(property => Address.OfCamera(property.Name).HasCards)
             .Select((property, i) => new KeyValue(Address.OfCamera(property.Name).ToString(), frame.Values[frame.Plan.CameraSlot + i]));
         return new SetKeys(Shot, Frame, [.. values], "Set a camera mark");
     }
@@ -104,7 +104,7 @@ public sealed record FocusOn(string Shot, int Frame, string Thing) : Wish
         var distance = frame.Plan.Shot.Flats.FirstOrDefault(flat => flat.Id == Thing)?.Distance
             ?? frame.Plan.Shot.Cast.Find(Thing, "thing to focus on").Distance;
         var depth = Math.Round(Math.Max(0.1, frame.Camera.Depth(distance)), 3);
-        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera("focus").ToString(), depth)], "Set the focus");
+        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus).ToString(), depth)], "Set the focus");
     }
 }
 

@@ -14,7 +14,7 @@ public static class CreepingChannel
 
     public static IEnumerable<Snag> Find(Film film, Shot shot)
     {
-        foreach (var owner in shot.Channels.Where(HasCards).GroupBy(channel => Address.Parse(channel.Id).Owner))
+        foreach (var owner in shot.Channels.Where(channel => Address.Parse(channel.Id).HasCards).GroupBy(channel => Address.Parse(channel.Id).Owner))
         {
             var channels = owner.ToList();
             var cards = channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Distinct().Order().ToList();
@@ -30,9 +30,6 @@ public static class CreepingChannel
             }
         }
     }
-
-    /// <summary>A focus pull has a timing of its own: its keys are focus marks and no camera marks.</summary>
-    private static bool HasCards(Channel channel) => channel.Id != Address.OfCamera("focus").ToString();
 
     /// <summary>The last card inside the gap up to which all other channels stand still; null when the gap is right.</summary>
     private static int? Creep(Channel channel, int key, List<Channel> all, List<int> cards)
