@@ -28,14 +28,7 @@ internal static class CameraRecipe
         return Key(film, shot, frame, gap, values);
     }
 
-    private static Film Focus(Film film, string shot, int frame, double metres, Chart gap)
-    {
-        var isNew = film.Shots[0].Channels.All(channel => channel.Id != Address.OfCamera("focus").ToString());
-        film = Key(film, shot, frame, gap, [("focus", metres)]);
-        return isNew
-            ? new RemoveKeys(shot, 78, null, [Address.OfCamera("focus").ToString()]).Apply(new RemoveKeys(shot, 18, null, [Address.OfCamera("focus").ToString()]).Apply(film))
-            : film;
-    }
+    private static Film Focus(Film film, string shot, int frame, double metres, Chart gap) => Key(film, shot, frame, gap, [("focus", metres)]);
 
     private static Film Key(Film film, string shot, int frame, Chart gap, (string Property, double Value)[] values)
     {

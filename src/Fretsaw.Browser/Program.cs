@@ -24,8 +24,9 @@ public static partial class Engine
         // The worker calls the exports; there is nothing to run.
     }
 
+    /// <param name="film">As the server wrote it, which has checked it.</param>
     [JSExport]
-    public static void Open(string film) => session = new Session(FilmJson.Read(Encoding.UTF8.GetBytes(film), "film"));
+    public static void Open(string film) => session = new Session(FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film"));
 
     [JSExport]
     public static void Apply(string edit) => session.Apply(ReadEdit(edit));

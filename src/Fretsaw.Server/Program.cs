@@ -36,6 +36,7 @@ builder.Services.AddSingleton<PrintStore>();
 builder.Services.AddSingleton<OpenFilms>();
 builder.Services.AddSingleton<PrintQueue>();
 builder.Services.AddHostedService(services => services.GetRequiredService<PrintQueue>());
+builder.Services.AddHostedService<WarmUp>();
 
 var app = builder.Build();
 app.UseExceptionHandler();

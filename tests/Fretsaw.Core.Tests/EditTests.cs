@@ -81,6 +81,17 @@ public class EditTests
     }
 
     [Fact]
+    public void A_first_focus_mark_makes_no_camera_marks_and_the_other_way_round()
+    {
+        var bare = Demo with { Shots = [Horn with { Channels = [] }] };
+        var (truck, focus) = (Address.OfCamera("truck").ToString(), Address.OfCamera(Address.Focus).ToString());
+        var marked = new SetKeys(Horn.Id, 90, [new KeyValue(truck, 1)]).Apply(new SetKeys(Horn.Id, 10, [new KeyValue(focus, 2)]).Apply(bare));
+        var pulled = new SetKeys(Horn.Id, 10, [new KeyValue(focus, 2)]).Apply(new SetKeys(Horn.Id, 90, [new KeyValue(truck, 1)]).Apply(bare));
+        Assert.Equal([10, 90], marked.Shots[0].Channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Order());
+        Assert.Equal([10, 90], pulled.Shots[0].Channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Order());
+    }
+
+    [Fact]
     public void Holding_here_repeats_the_key_before_and_starts_its_movement_now()
     {
         ImmutableArray<Key> keys = [new(1, 10, Chart.SlowStop), new(97, 50)];
@@ -121,4 +132,16 @@ public class EditTests
         Assert.Throws<FilmException>(() => FilmJson.Read(Encoding.UTF8.GetBytes(written), "film.json"));
 
     private static bool Same(Film a, Film b) => FilmJson.Write(a).AsSpan().SequenceEqual(FilmJson.Write(b));
+
+    [Fact]
+    public void A_film_from_before_a_member_existed_reads_it_at_its_default()
+    {
+        var written = Encoding.UTF8.GetString(FilmJson.Write(Demo));
+        var older = System.Text.RegularExpressions.Regex.Replace(written, ",\"(opacity|bend|margin|gap)\":(\"[A-Za-z]+\"|-?[0-9.]+)", "");
+        Assert.NotEqual(written, older);
+        var read = FilmJson.Read(Encoding.UTF8.GetBytes(older), "older");
+        Assert.All(read.Puppets[0].Parts, part => Assert.Equal(1, part.Opacity));
+        Assert.All(read.Puppets[0].Reaches, reach => Assert.Equal(1, reach.Bend));
+        Assert.All(read.Puppets[0].Parts.Where(part => part.Mesh is not null), part => Assert.Equal(new MeshSettings().Margin, part.Mesh!.Margin));
+    }
 }

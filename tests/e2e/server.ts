@@ -56,7 +56,7 @@ export async function open(page: Page, server: Server, film = ""): Promise<void>
 
 /** Waits until the stage shows, fully painted, what the engine shows. */
 export async function painted(page: Page): Promise<void> {
-  await page.waitForFunction(() => document.documentElement.dataset.fine === String(window.fretsaw?.state().revision));
+  await page.waitForFunction(() => window.fretsaw && document.documentElement.dataset.fine === window.fretsaw.shownMark());
 }
 
 /** Waits until everything that was done is kept. */

@@ -61,6 +61,7 @@ async function goToFrame(page: Page, frame: number) {
 
 test("from a drawing to a printed shot, with mouse and keyboard", async ({ page }) => {
   page.on("pageerror", (problem) => console.log("page error:", problem.message));
+  page.on("console", (line) => line.type() === "warning" && console.log("page says:", line.text()));
   await open(page, server);
 
   // A new film, and the drawing.

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useEffect } from "react";
+import { useDeferredValue } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { api } from "./api/client";
 import { ActBench } from "./benches/act/ActBench";
@@ -13,7 +13,7 @@ import { SceneryBench } from "./benches/scenery/SceneryBench";
 import { HotKeys } from "./shell/HotKeys";
 import { Rail } from "./shell/Rail";
 import { TopBar } from "./shell/TopBar";
-import { openFilm, tell } from "./state/film";
+import { openFilm } from "./state/film";
 import { type Place, useStore } from "./state/store";
 import "./testSeam";
 
@@ -26,18 +26,17 @@ const benches: Record<Place, () => Bench> = {
   finish: FinishBench,
 };
 
+/** Opens the film that the address names, or the demo, or any. */
+export async function openFirst(): Promise<void> {
+  const named = window.location.pathname.match(/^\/films\/([^/]+)/)?.[1];
+  const films = await api.films();
+  const chosen = films.find((film) => film.id === named) ?? films.find((film) => film.id === "demo") ?? films[0];
+  await openFilm(chosen?.id ?? (await api.newFilm("New film")).id);
+}
+
 export function App() {
   const filmId = useStore((state) => state.filmId);
   const place = useStore((state) => state.place);
-  useEffect(() => {
-    const open = async () => {
-      const named = window.location.pathname.match(/^\/films\/([^/]+)/)?.[1];
-      const films = await api.films();
-      const chosen = films.find((film) => film.id === named) ?? films.find((film) => film.id === "demo") ?? films[0];
-      await openFilm(chosen?.id ?? (await api.newFilm("New film")).id);
-    };
-    open().catch(tell);
-  }, []);
   return (
     <Box sx={{ display: "flex", height: "100%" }}>
       <HotKeys />
@@ -55,10 +54,12 @@ function BenchView({ place }: { place: Place }) {
   const bench = benches[place]();
   const columns = useDefaultLayout({ id: "columns", storage: localStorage });
   const rows = useDefaultLayout({ id: "rows", storage: localStorage });
+  // The picture first: lists, card and strip are built in the pauses that painting it leaves.
+  const furnished = useDeferredValue(true, false);
   const across = (
     <Group orientation="horizontal" {...columns}>
       <Panel id="list" defaultSize="200px" minSize="150px" maxSize="420px">
-        <Column label="List">{bench.list}</Column>
+        <Column label="List">{furnished && bench.list}</Column>
       </Panel>
       <Split />
       <Panel id="stage" minSize="240px">
@@ -66,7 +67,7 @@ function BenchView({ place }: { place: Place }) {
       </Panel>
       <Split />
       <Panel id="card" defaultSize="252px" minSize="200px" maxSize="420px">
-        <Column label="Details">{bench.card}</Column>
+        <Column label="Details">{furnished && bench.card}</Column>
       </Panel>
     </Group>
   );
@@ -78,7 +79,7 @@ function BenchView({ place }: { place: Place }) {
       </Panel>
       <Split across />
       <Panel id="strip" defaultSize="250px" minSize="80px">
-        {bench.strip}
+        {furnished && bench.strip}
       </Panel>
     </Group>
   );

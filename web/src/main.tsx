@@ -8,7 +8,8 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { SnackbarProvider } from "notistack";
 import { StrictMode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./App";
+import { App, openFirst } from "./App";
+import { tell } from "./state/film";
 import { makeTheme } from "./theme";
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
@@ -28,8 +29,12 @@ function Root() {
   );
 }
 
+// The film is fetched while the interface is built. What goes wrong is said once there is something to say it.
+const opening = openFirst();
+
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <Root />
   </StrictMode>,
 );
+opening.catch((problem) => setTimeout(() => tell(problem)));

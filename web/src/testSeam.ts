@@ -1,5 +1,5 @@
 import { engine } from "./engine/engine";
-import { pixels } from "./stage/playback";
+import { pixels, shownMark } from "./stage/playback";
 import { get } from "./state/store";
 
 /** For end-to-end tests and the benchmark: what a person sees, as numbers. Reads only. */
@@ -8,6 +8,7 @@ declare global {
     fretsaw: {
       pixels: typeof pixels;
       state: typeof get;
+      shownMark: typeof shownMark;
       timeEvaluation: typeof engine.timeEvaluation;
       begin: typeof engine.begin;
       move: typeof engine.move;
@@ -21,6 +22,7 @@ declare global {
 window.fretsaw = {
   pixels,
   state: get,
+  shownMark,
   timeEvaluation: engine.timeEvaluation,
   begin: engine.begin,
   move: engine.move,

@@ -100,7 +100,7 @@ internal static class Keys
         }
 
         var cards = before.Channels
-            .Where(channel => Address.Parse(channel.Id).Owner == address.Owner)
+            .Where(channel => Address.Parse(channel.Id) is var other && other.Owner == address.Owner && other.HasCards && address.HasCards)
             .SelectMany(channel => channel.Keys)
             .GroupBy(key => key.Frame)
             .ToDictionary(group => group.Key, group => group.First().Gap);

@@ -11,9 +11,10 @@ namespace Fretsaw.Core.Engine;
 /// A gesture is provisional: while it lasts every frame and answer shows the film as the gesture would leave it, and
 /// its end yields the one edit that makes it so.
 /// </summary>
-public sealed class Session(Film film)
+/// <param name="rigs">Meshes that outlive the session; its own when null.</param>
+public sealed class Session(Film film, RigCache? rigs = null)
 {
-    private readonly RigCache rigs = new();
+    private readonly RigCache rigs = rigs ?? new RigCache();
     private readonly DrawListWriter writer = new();
     private readonly Dictionary<View, (Film Film, Shot? Tried, Evaluator Frame)> frames = [];
 

@@ -17,10 +17,18 @@ public sealed partial class FilmJson : JsonSerializerContext
     /// <exception cref="FilmException">The text is no film, or breaks one of its rules.</exception>
     public static Film Read(ReadOnlySpan<byte> utf8, string source)
     {
-        Film film;
+        var film = Parse(utf8, source);
+        FilmCheck.Check(film);
+        return film;
+    }
+
+    /// <summary>Reads a film that has been checked already where it comes from.</summary>
+    /// <exception cref="FilmException">The text is no film.</exception>
+    public static Film Parse(ReadOnlySpan<byte> utf8, string source)
+    {
         try
         {
-            film = JsonSerializer.Deserialize(utf8, Default.Film)
+            return JsonSerializer.Deserialize(utf8, Default.Film)
                 ?? throw new FilmException(source, "holds no film", "export the film again");
         }
         catch (JsonException problem)
@@ -31,9 +39,6 @@ public sealed partial class FilmJson : JsonSerializerContext
                 "compare it with docs/film-format.md",
                 problem);
         }
-
-        FilmCheck.Check(film);
-        return film;
     }
 
     public static byte[] Write(Film film) => JsonSerializer.SerializeToUtf8Bytes(film, Default.Film);

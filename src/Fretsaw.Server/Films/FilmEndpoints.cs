@@ -1,3 +1,4 @@
+using System.Globalization;
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -15,6 +16,9 @@ public sealed record NewFilm(string Name);
 /// <summary>Films: list, make, open a bundle, read, export, delete.</summary>
 internal static class FilmEndpoints
 {
+    /// <summary>The number of the newest edit in the film that is sent.</summary>
+    private const string SeqHeader = "Film-Seq";
+
     public static void MapFilms(this WebApplication app)
     {
         var films = app.MapGroup("/api/films").WithTags("films");
@@ -44,8 +48,12 @@ internal static class FilmEndpoints
 
         films.MapGet("{id}", (string id, OpenFilms open) => open.Open(id).Now.State);
 
-        films.MapGet("{id}/film.json", (string id, OpenFilms open) =>
-            TypedResults.Bytes(FilmJson.Write(open.Open(id).Now.Film), "application/json")).Produces<Film>();
+        films.MapGet("{id}/film.json", (string id, OpenFilms open, HttpResponse response) =>
+        {
+            var (film, state) = open.Open(id).Now;
+            response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
+            return TypedResults.Bytes(FilmJson.Write(film), "application/json");
+        }).Produces<Film>();
 
         films.MapGet("{id}/bundle", (string id, OpenFilms open, AssetStore assets) =>
         {
@@ -58,16 +66,19 @@ internal static class FilmEndpoints
         });
 
         films.MapPost("{id}/ask", (string id, Question question, OpenFilms open) =>
-            new Session(open.Open(id).Now.Film).Ask(question)).Produces<Answer>();
+            open.Open(id).NewSession().Ask(question)).Produces<Answer>();
+
+        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, OpenFilms open) =>
+            TypedResults.Bytes(open.Open(id).NewSession().DrawFrame(new View(shot, puppet, cast), frame), "application/octet-stream"));
 
         films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live) =>
         {
             var film = open.Open(id);
-            return EditEndpoints.Tell(live, film.Apply(new Session(film.Now.Film).Work(wish), null));
+            return EditEndpoints.Tell(live, film.Apply(film.NewSession().Work(wish), null));
         });
 
         films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open) =>
-            Inspection.Of(new Session(open.Open(id).Now.Film).FrameAt(new View(shot), frame), meshes: false));
+            Inspection.Of(open.Open(id).NewSession().FrameAt(new View(shot), frame), meshes: false));
 
         app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
 

@@ -1,4 +1,5 @@
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
@@ -18,6 +19,7 @@ public sealed class OpenFilm
     private readonly FilmStore store;
     private readonly Stack<LogLine> done = new();
     private readonly Stack<LogLine> undone = new();
+    private readonly RigCache rigs = new();
     private Film film;
     private long seq;
 
@@ -43,6 +45,9 @@ public sealed class OpenFilm
             }
         }
     }
+
+    /// <summary>The core's face on the film as it stands, for one request.</summary>
+    public Session NewSession() => new(Now.Film, rigs);
 
     /// <param name="baseSeq">The newest edit the sender knows; null for edits that the server itself makes.</param>
     /// <exception cref="BehindException">The sender has missed edits.</exception>

@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
-import type { paths } from "./schema";
+import type { paths } from "./schema.generated";
+import type { Question, View } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
@@ -53,6 +54,8 @@ export const api = {
     baseSeq: number,
     edit: paths["/api/films/{id}/edits"]["post"]["requestBody"]["content"]["application/json"]["edit"],
   ) => answer(client.POST("/api/films/{id}/edits", { params: { path: { id } }, body: { baseSeq, edit } })),
+  ask: (id: string, question: Question) =>
+    answer(client.POST("/api/films/{id}/ask", { params: { path: { id } }, body: question })),
   bringPuppet: (id: string, file: File) =>
     answer(
       client.POST("/api/films/{id}/puppets", {
@@ -75,9 +78,18 @@ export const api = {
   cancelPrint: (print: string) => answer(client.POST("/api/prints/{print}/cancel", { params: { path: { print } } })),
 };
 
-/** The film as text, for the engine, which reads it itself. */
-export async function filmText(id: string): Promise<string> {
+/** The film as text, for the engine, which reads it itself, and the number of its newest edit. */
+export async function filmText(id: string): Promise<{ text: string; seq: number }> {
   const response = await fetch(`/api/films/${encodeURIComponent(id)}/film.json`);
   if (!response.ok) throw new Problem(response.status, "The film could not be fetched.");
-  return response.text();
+  return { text: await response.text(), seq: Number(response.headers.get("Film-Seq")) };
+}
+
+/** A frame's draw list from the core on the server. */
+export async function drawList(id: string, view: View, frame: number): Promise<Uint8Array> {
+  const query = new URLSearchParams({ frame: String(frame) });
+  for (const [name, value] of Object.entries(view)) if (value != null) query.set(name, value);
+  const response = await fetch(`/api/films/${encodeURIComponent(id)}/draw-list?${query}`);
+  if (!response.ok) throw new Problem(response.status, "The picture could not be fetched.");
+  return new Uint8Array(await response.arrayBuffer());
 }

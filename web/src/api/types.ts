@@ -1,4 +1,4 @@
-import type { components } from "./schema";
+import type { components } from "./schema.generated";
 
 /** Short names for the generated types; nothing is declared here that the core does not declare. */
 type Schemas = components["schemas"];

@@ -2,23 +2,26 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Popover from "@mui/material/Popover";
 import { useQuery } from "@tanstack/react-query";
+import { api } from "../api/client";
 import type { Snag } from "../api/types";
-import { engine } from "../engine/engine";
 import { Hint } from "../fields/Heading";
 import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
 
 const none: Snag[] = [];
 
-/** What is measurably wrong with the shot, measured again after every edit. */
+/** What is measurably wrong with the shot, measured again after every edit: on the server, so that no drag waits for it. */
 export function useSnags(): Snag[] {
   const shotId = useStore((state) => state.shotId);
   const filmId = useStore((state) => state.filmId);
   const edits = useStore((state) => state.edits);
   const { data } = useQuery({
     queryKey: ["snags", filmId, shotId, edits],
-    queryFn: async () => (await engine.ask({ kind: "snags", shot: shotId ?? "" })).snags,
-    enabled: shotId !== null,
+    queryFn: async () => {
+      const answer = await api.ask(filmId ?? "", { kind: "snags", shot: shotId ?? "" });
+      return answer.kind === "snags" ? answer.snags : none;
+    },
+    enabled: shotId !== null && filmId !== null,
     placeholderData: (before) => before,
   });
   return shotId === null ? none : (data ?? none);

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useStore } from "../state/store";
 import { Overlay } from "./Overlay";
 import { show } from "./playback";
@@ -17,7 +17,8 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
   const [size, setSize] = useState({ width: 0, height: 0 });
   const aspect = film ? film.width / film.height : 16 / 9;
 
-  useEffect(() => {
+  // Measured before the first paint: handles never stand at a size that is not the picture's.
+  useLayoutEffect(() => {
     const element = room.current;
     if (element === null) return;
     const fit = () => {
@@ -25,6 +26,7 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
       const width = Math.max(32, Math.floor(Math.min(w, h * aspect)));
       setSize({ width, height: Math.max(18, Math.round(width / aspect)) });
     };
+    fit();
     const watcher = new ResizeObserver(fit);
     watcher.observe(element);
     return () => watcher.disconnect();

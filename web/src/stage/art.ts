@@ -1,6 +1,6 @@
 import type { CanvasKit, Image, SkPicture } from "canvaskit-wasm";
 import type { Drawing } from "../api/types";
-import { engine } from "../engine/engine";
+import { drawingOf } from "../engine/drawings";
 import { paintShape } from "./shapes";
 
 /** One drawing, ready to paint, with its textures by step of scale. */
@@ -22,12 +22,9 @@ export class ArtStore {
   /** Makes sure that drawings are there, by their index in the film whose ids are given. */
   async load(indices: Iterable<number>, ids: string[]): Promise<void> {
     this.ids = ids;
-    for (const index of new Set(indices)) {
-      const id = ids[index];
-      if (id === undefined || this.arts.has(id)) continue;
-      const drawing = await engine.drawing(index);
-      this.arts.set(drawing.id, await this.make(drawing));
-    }
+    const missing = [...new Set(indices)].filter((index) => ids[index] !== undefined && !this.arts.has(ids[index]));
+    const drawings = await Promise.all(missing.map((index) => drawingOf(ids[index] ?? "", index)));
+    for (const drawing of drawings) this.arts.set(drawing.id, await this.make(drawing));
   }
 
   at(index: number): Art | undefined {

@@ -56,25 +56,32 @@ export function repaint(): void {
   if (!busy) void paintWhileWanted();
 }
 
+/** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
+export const shownMark = () => `${get().place} ${get().revision}`;
+
 async function paintWhileWanted(): Promise<void> {
   busy = true;
   while (wanted && !get().playing) {
     wanted = false;
     const view = viewOf(get());
     const on = screen;
-    if (view === null || on === null) continue;
+    if (view === null || on === null) {
+      engine.start();
+      continue;
+    }
     // Something to look at comes first: a coarse picture at the start, and while something is dragged.
     const coarse = get().gripping !== null || !seen;
     const part = coarse ? Math.min(get().quality, 0.5) / (seen ? 1 : 2) : 1;
-    const revision = get().revision;
+    const mark = shownMark();
     const toScreen = (canvas: HTMLCanvasElement) => put(on, canvas);
     await paintThen(view, get().frame, Math.round(on.width * part), Math.round(on.height * part), toScreen).catch(
       () => undefined,
     );
     wanted ||= coarse && get().gripping === null;
     seen = true;
-    document.documentElement.dataset.painted = String(revision);
-    document.documentElement.dataset.fine = coarse ? "" : String(revision);
+    engine.start();
+    document.documentElement.dataset.painted = mark;
+    document.documentElement.dataset.fine = coarse ? "" : mark;
   }
   busy = false;
 }

@@ -2,6 +2,7 @@ import { closeSnackbar, enqueueSnackbar } from "notistack";
 import { api, filmText, Problem } from "../api/client";
 import { watchFilm } from "../api/live";
 import type { Edit, FilmState, Wish } from "../api/types";
+import { readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { get, set, touch } from "./store";
 
@@ -21,6 +22,7 @@ export function tell(problem: unknown): undefined {
   const message = problem instanceof Error ? problem.message : String(problem);
   if (problem instanceof Problem && problem.status === 0) set({ kept: "lost" });
   else set({ kept: "kept" });
+  console.warn(message);
   closeSnackbar(message);
   enqueueSnackbar(message, { variant: "error", key: message });
   return undefined;
@@ -28,14 +30,16 @@ export function tell(problem: unknown): undefined {
 
 export async function openFilm(id: string): Promise<void> {
   stopWatching();
-  const state = await api.state(id);
-  await engine.open(await filmText(id));
-  const film = await engine.outline();
+  const [state, { text, seq }] = await Promise.all([api.state(id), filmText(id)]);
+  const opened = engine.open(id, text);
+  const film = readFilm(text);
   const shot = film.shots[0] ?? null;
   set({
     filmId: id,
     film,
     ...stand(state),
+    // An edit made between the two answers is missed by neither: what comes after this number is fetched.
+    seq,
     shotId: shot?.id ?? null,
     castId: shot?.cast[0]?.id ?? null,
     puppetId: film.puppets[0]?.id ?? null,
@@ -44,10 +48,11 @@ export async function openFilm(id: string): Promise<void> {
     chosen: null,
     playing: false,
     kept: "kept",
-    prints: await api.prints(id),
+    prints: [],
   });
   touch();
-  // The text was fetched after the state: an edit made in between is fetched again and skipped by its number.
+  await opened;
+  set({ prints: await api.prints(id) });
   stopWatching = watchFilm(id, {
     changed: (changed) => changed.seq > get().seq && void inLine(catchUp),
     print: (print) =>

@@ -1,0 +1,38 @@
+using Fretsaw.Core.Asking;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Server.Films;
+using Fretsaw.Store;
+
+namespace Fretsaw.Server;
+
+/// <summary>
+/// Draws the first frame of the newest film right after the start, so that the first person who opens it does not wait for
+/// code to be compiled and meshes to be made.
+/// </summary>
+internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> log) : BackgroundService
+{
+    protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.Run(Draw, stoppingToken);
+
+    private void Draw()
+    {
+        try
+        {
+            if (store.List() is not [.., var newest] || films.Open(newest.Id) is not { Now.Film: { Shots: [var shot, ..] } film } open)
+            {
+                return;
+            }
+
+            FilmJson.Write(film);
+            var session = open.NewSession();
+            session.DrawFrame(new View(shot.Id), 1);
+            session.Ask(new StripQuestion(shot.Id));
+            session.Ask(new OverlayQuestion(new View(shot.Id), 1));
+        }
+        catch (FilmException problem)
+        {
+            // Whoever opens the film is told; the server runs all the same.
+            log.LogWarning(problem, "The newest film could not be drawn ahead.");
+        }
+    }
+}
