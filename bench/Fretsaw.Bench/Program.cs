@@ -19,8 +19,15 @@ bytes = GC.GetAllocatedBytesForCurrentThread() - bytes;
 table.AddRow("Evaluation of a demo frame", $"{evaluation:0.000} ms", "");
 table.AddRow("Allocated a frame", $"{bytes / (20.0 * shot.Length):0} bytes", "0");
 
+// Turn and turn about, and the better of each, so that a noisy neighbour on the machine spoils neither side alone.
 var one = await PrintFrames(film, shot with { Length = 96 }, 1, null);
 var two = await PrintFrames(film, shot with { Length = 96 }, 2, null);
+for (var i = 0; i < 2; i++)
+{
+    one = Better(one, await PrintFrames(film, shot with { Length = 96 }, 1, null));
+    two = Better(two, await PrintFrames(film, shot with { Length = 96 }, 2, null));
+}
+
 table.AddRow("Print, 960 × 540, one worker", $"{one.Wall.TotalMilliseconds / one.Frames:0.0} ms a frame", "");
 table.AddRow("Evaluation's part of a print", $"{100 * one.Evaluating / (one.Evaluating + one.Painting):0.0} %", "under 10 %");
 table.AddRow("Two workers against one", $"{one.Wall / two.Wall:0.00} times", "at least 1.6");
@@ -48,6 +55,8 @@ double Rounds(int rounds)
 
     return watch.Elapsed.TotalMilliseconds / (rounds * shot.Length);
 }
+
+static PrintTimes Better(PrintTimes a, PrintTimes b) => a.Wall <= b.Wall ? a : b;
 
 static async Task<PrintTimes> PrintFrames(Fretsaw.Core.Films.Film film, Fretsaw.Core.Films.Shot shot, int workers, Action<int>? each)
 {

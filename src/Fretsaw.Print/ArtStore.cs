@@ -15,6 +15,10 @@ public sealed class ArtStore(Film film, Func<string, byte[]> asset) : IDisposabl
 
     internal DrawingArt Art(int drawing) => arts.GetOrAdd(drawing, index => new Lazy<DrawingArt>(() => new DrawingArt(film.Drawings[index], asset))).Value;
 
+    /// <returns>Null when the drawing has no such shape.</returns>
+    internal Shape? ShapeOf(int drawing, int shape) =>
+        shape < film.Drawings[drawing].Shapes.Length ? film.Drawings[drawing].Shapes[shape] : null;
+
     /// <summary>
     /// The drawing as a texture at least as fine as the scale, in steps of √2, so that a slow zoom makes a handful of
     /// textures and not one a frame. The browser's painter takes the same steps.

@@ -108,6 +108,24 @@ public sealed class FramePainter : IDisposable
     private void Item(SKCanvas canvas, ref DrawListReader words)
     {
         var kind = words.Int();
+        switch (kind)
+        {
+            case DrawList.CutItem:
+                canvas.SaveLayer();
+                return;
+            case DrawList.MatteItem:
+                using (var cut = new SKPaint { BlendMode = words.Int() == 1 ? SKBlendMode.DstOut : SKBlendMode.DstIn })
+                {
+                    canvas.SaveLayer(cut);
+                }
+
+                return;
+            case DrawList.EndItem:
+                canvas.Restore();
+                canvas.Restore();
+                return;
+        }
+
         var drawing = words.Int();
         var opacity = words.Float();
         var (a, b, c, d, e, f) = (words.Float(), words.Float(), words.Float(), words.Float(), words.Float(), words.Float());
@@ -117,19 +135,53 @@ public sealed class FramePainter : IDisposable
         {
             Mesh(canvas, ref words, drawing, opacity);
         }
-        else if (opacity < 1)
-        {
-            using var group = new SKPaint { Color = SKColors.White.WithAlpha(ShapePainter.Alpha(opacity)) };
-            canvas.SaveLayer(group);
-            art.Art(drawing).Paint(canvas);
-            canvas.Restore();
-        }
         else
         {
-            art.Art(drawing).Paint(canvas);
+            using var group = opacity < 1 ? new SKPaint { Color = SKColors.White.WithAlpha(ShapePainter.Alpha(opacity)) } : null;
+            if (group is not null)
+            {
+                canvas.SaveLayer(group);
+            }
+
+            if (kind == DrawList.ShapesItem)
+            {
+                Shapes(canvas, ref words, drawing);
+            }
+            else
+            {
+                art.Art(drawing).Paint(canvas);
+            }
+
+            if (group is not null)
+            {
+                canvas.Restore();
+            }
         }
 
         canvas.Restore();
+    }
+
+    private void Shapes(SKCanvas canvas, ref DrawListReader words, int drawing)
+    {
+        var paths = words.Int();
+        for (var p = 0; p < paths; p++)
+        {
+            var shape = art.ShapeOf(drawing, words.Int());
+            var paint = words.Int();
+            var lines = words.Int();
+            using var outline = new SKPathBuilder();
+            for (var line = 0; line < lines; line++)
+            {
+                var closed = words.Int() == 1;
+                outline.AddPoly(Points(ref words, words.Int()), closed);
+            }
+
+            if (shape is not null)
+            {
+                using var path = outline.Detach();
+                ShapePainter.PaintRedrawn(canvas, shape, path, paint);
+            }
+        }
     }
 
     private void Mesh(SKCanvas canvas, ref DrawListReader words, int drawing, float opacity)

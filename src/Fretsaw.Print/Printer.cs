@@ -6,11 +6,11 @@ namespace Fretsaw.Print;
 
 /// <summary>
 /// Evaluates and paints the frames of an order in parallel and hands them on in order. Worker w of n paints frames
-/// w, w + n, …; each keeps at most two frames waiting, so memory does not grow with the length of the shot.
+/// w, w + n, …; each keeps at most three frames waiting, so memory does not grow with the length of the shot.
 /// </summary>
 public static class Printer
 {
-    private const int Waiting = 2;
+    private const int Waiting = 3;
 
     /// <param name="workers">≥ 1; as many frames are painted at once.</param>
     /// <exception cref="Fretsaw.Core.Films.FilmException">The order cannot be printed, or the encoder failed; nothing is left at the path.</exception>

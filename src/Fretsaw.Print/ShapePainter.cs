@@ -1,3 +1,4 @@
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using SkiaSharp;
@@ -16,11 +17,32 @@ internal static class ShapePainter
         }
 
         path.FillType = shape.Rule == FillRule.EvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
+        Paint(canvas, shape, path, shape.Fill, shape.Stroke);
+    }
+
+    /// <summary>Another outline with a shape's paint.</summary>
+    /// <param name="path">In the drawing's pixels; it is changed.</param>
+    /// <param name="how">One of the draw list's ways of painting.</param>
+    public static void PaintRedrawn(SKCanvas canvas, Shape shape, SKPath path, int how)
+    {
+        // Gradients and strokes live in the path's own pixels, so the outline goes back there.
+        if (!Matrix(shape.Matrix).TryInvert(out var toPath))
+        {
+            return;
+        }
+
+        path.FillType = how == DrawList.FillAndStroke && shape.Rule == FillRule.EvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
+        path.Transform(toPath);
+        Paint(canvas, shape, path, how == DrawList.StrokePaint ? shape.Stroke?.Paint : shape.Fill, how == DrawList.FillAndStroke ? shape.Stroke : null);
+    }
+
+    private static void Paint(SKCanvas canvas, Shape shape, SKPath path, Paint? filling, Stroke? line)
+    {
         canvas.Save();
         canvas.Concat(Matrix(shape.Matrix));
 
         // Fill and stroke of a half-clear shape are one thing: they are laid together first.
-        var layered = shape is { Opacity: < 1, Fill: not null, Stroke: not null };
+        var layered = shape.Opacity < 1 && filling is not null && line is not null;
         if (layered)
         {
             using var group = new SKPaint { Color = SKColors.White.WithAlpha(Alpha(shape.Opacity)) };
@@ -28,13 +50,13 @@ internal static class ShapePainter
         }
 
         var opacity = layered ? 1 : shape.Opacity;
-        if (shape.Fill is { } fill)
+        if (filling is { } fill)
         {
             using var paint = ToPaint(fill, opacity);
             canvas.DrawPath(path, paint);
         }
 
-        if (shape.Stroke is { } stroke)
+        if (line is { } stroke)
         {
             using var paint = ToPaint(stroke.Paint, opacity);
             paint.IsStroke = true;

@@ -12,14 +12,14 @@ public class PuppetTests
     private static readonly ImmutableArray<ImmutableArray<double>> Strip = [[0, 0, 300, 0, 300, 60, 0, 60]];
     private static readonly Mesh StripMesh = MeshBuilder.Build(Strip, new MeshSettings { Margin = 4, TriangleSide = 18 });
     private static readonly ImmutableArray<Pin> Pins = [Pin("a", 20, 30), Pin("b", 150, 20), Pin("c", 283, 41)];
-    private static readonly ArapSystem System = ArapSystem.Build(StripMesh, Pins)!;
+    private static readonly ArapSystem System = ArapSystem.Build(StripMesh, Pins, new MeshSettings(), [])!;
 
     [Fact]
     public void Moving_all_pins_rigidly_moves_the_mesh_rigidly() => Gen.Select(Gen.Double[-3.1, 3.1], Gen.Double[-400, 400], Gen.Double[-400, 400]).Sample((turn, x, y) =>
     {
         var motion = Affine.Translate(x, y) * Affine.RotateRadians(turn);
         var state = new ArapState(System);
-        state.Solve(System.Pins.Select(pin => motion.Map(pin.Rest) - pin.Rest).ToArray());
+        state.Solve(Pulled(System.Handles.Select(pin => motion.Map(pin.Rest) - pin.Rest).ToArray()));
         return Enumerable.Range(0, StripMesh.VertexCount).All(v =>
             (motion.Map(new Point(StripMesh.X[v], StripMesh.Y[v])) - new Point(state.X[v], state.Y[v])).Length < 1e-6 * 300);
     }, iter: 50);
@@ -28,17 +28,17 @@ public class PuppetTests
     public void Pins_are_where_they_are_pulled_and_the_solve_settles() => Pulls.Sample(pulls =>
     {
         var state = new ArapState(System);
-        state.Solve(pulls);
-        return state.Rounds < ArapState.MaxRounds && System.Pins.Zip(pulls).All(pair => (At(state, pair.First) - pair.First.Rest - pair.Second).Length < 0.01);
+        state.Solve(Pulled(pulls));
+        return state.Rounds < ArapState.MaxRounds && System.Handles.Zip(pulls).All(pair => (At(state, pair.First) - pair.First.Rest - pair.Second).Length < 0.01);
     }, iter: 50);
 
     [Fact]
     public void A_solve_does_not_remember_the_one_before() => Gen.Select(Pulls, Pulls).Sample((first, second) =>
     {
         var (fresh, used) = (new ArapState(System), new ArapState(System));
-        used.Solve(first);
-        used.Solve(second);
-        fresh.Solve(second);
+        used.Solve(Pulled(first));
+        used.Solve(Pulled(second));
+        fresh.Solve(Pulled(second));
         return fresh.X.AsSpan().SequenceEqual(used.X) && fresh.Y.AsSpan().SequenceEqual(used.Y);
     }, iter: 30);
 
@@ -50,7 +50,7 @@ public class PuppetTests
     public void The_energy_is_within_half_a_percent_of_a_dense_reference() => Pulls.Sample(pulls =>
     {
         var state = new ArapState(System);
-        state.Solve(pulls);
+        state.Solve(Pulled(pulls));
         return state.Energy <= DenseEnergy(pulls) * 1.005 + 1e-6;
     }, iter: 3);
 
@@ -80,9 +80,11 @@ public class PuppetTests
 
     private static Pin Pin(string id, double x, double y) => new() { Id = id, Name = id, At = new Point(x, y) };
 
-    private static Point At(ArapState state, ArapSystem.PinPlace pin) => new(
+    private static Point At(ArapState state, ArapSystem.HandlePlace pin) => new(
         (pin.WA * state.X[pin.A]) + (pin.WB * state.X[pin.B]) + (pin.WC * state.X[pin.C]),
         (pin.WA * state.Y[pin.A]) + (pin.WB * state.Y[pin.B]) + (pin.WC * state.Y[pin.C]));
+
+    private static PinPull[] Pulled(Point[] shifts) => [.. shifts.Select((shift, pin) => new PinPull(System.RestOf(pin) + shift, 0, 1))];
 
     private static double DenseEnergy(Point[] pulls)
     {
@@ -94,7 +96,7 @@ public class PuppetTests
             matrix[i, j] -= w;
         }
 
-        foreach (var pin in System.Pins)
+        foreach (var pin in System.Handles)
         {
             var corners = new[] { (pin.A, pin.WA), (pin.B, pin.WB), (pin.C, pin.WC) };
             foreach (var (a, wa) in corners)
@@ -118,7 +120,7 @@ public class PuppetTests
                 y[i] += w / 2 * (((sin[i] + sin[j]) * dx) + ((cos[i] + cos[j]) * dy));
             }
 
-            foreach (var (pin, pull) in System.Pins.Zip(pulls))
+            foreach (var (pin, pull) in System.Handles.Zip(pulls))
             {
                 foreach (var (v, w) in new[] { (pin.A, pin.WA), (pin.B, pin.WB), (pin.C, pin.WC) })
                 {

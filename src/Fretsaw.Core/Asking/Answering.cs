@@ -30,7 +30,8 @@ public static class Answering
     private static ValuesAnswer Values(Evaluator frame, ValuesQuestion q)
     {
         var slots = frame.Plan.Slots;
-        var obeys = frame.Plan.FindCast(q.Owner)?.Puppet.Reaches.FirstOrDefault(reach => reach.Upper == q.Thing || reach.Lower == q.Thing)?.Name;
+        var cast = frame.Plan.FindCast(q.Owner);
+        var reach = cast is not null && cast.NodeOf.TryGetValue(q.Thing, out var node) ? cast.Nodes[node].Reach : -1;
         var here = frame.Plan.Shot.Channels.Where(channel => channel.Keys.Any(key => key.Frame == q.Frame)).Select(channel => channel.Id).ToHashSet(StringComparer.Ordinal);
         var lines = ImmutableArray.CreateBuilder<ValueLine>();
         for (var slot = 0; slot < slots.Count; slot++)
@@ -41,7 +42,8 @@ public static class Answering
                 var p = slots.PropertyOf(slot);
                 lines.Add(new ValueLine(
                     slots.AddressOf(slot), p.Title, p.Unit, frame.Values[slot], p.Default, p.Decimals, p.Step, p.Min, p.Max,
-                    slots.IsKeyed(slot), here.Contains(slots.AddressOf(slot)), obeys));
+                    slots.IsKeyed(slot), here.Contains(slots.AddressOf(slot)),
+                    reach >= 0 && p.Name == Properties.Turn.Name ? cast!.Reaches[reach].Reach.Name : null));
             }
         }
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Asking;
@@ -29,7 +30,8 @@ internal static class Overlays
             foreach (var bone in plan.Puppet.Bones)
             {
                 var world = toPicture * cast.Worlds[plan.NodeOf[bone.Id]];
-                var obeys = plan.Puppet.Reaches.FirstOrDefault(reach => reach.Upper == bone.Id || reach.Lower == bone.Id)?.Id;
+                var node = plan.Nodes[plan.NodeOf[bone.Id]];
+                var obeys = node.Reach < 0 ? null : plan.Reaches[node.Reach].Reach.Id;
                 bones.Add(new BoneHandle(owner, bone.Id, world.Map(bone.Start), world.Map(bone.End), obeys));
             }
 
@@ -38,9 +40,9 @@ internal static class Overlays
                 goals.Add(new PointHandle(owner, plan.Reaches[i].Reach.Id, toPicture.Map(cast.Goals[i])));
             }
 
-            foreach (var part in plan.Painted.Where(part => part.Warp is not null))
+            foreach (var part in plan.Painted)
             {
-                AddPins(frame, toPicture * cast.Worlds[part.Node], part, owner, pins);
+                AddPins(toPicture * cast.Worlds[part.Node], cast, part, owner, pins);
             }
         }
 
@@ -65,7 +67,7 @@ internal static class Overlays
 
             var cast = frame.Cast[layer.Index];
             var toPicture = ToPicture(frame, cast);
-            if (cast.Plan.Painted.LastOrDefault(part => Touches(frame, toPicture * cast.Worlds[part.Node], part.Drawing, at)) is { } hit)
+            if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, toPicture, cast, part, at)) is { } hit)
             {
                 return new HitAnswer(cast.Plan.Member.Id, hit.Part.Id, false);
             }
@@ -77,16 +79,33 @@ internal static class Overlays
     public static Affine ToPicture(Evaluator frame, CastFrame cast) =>
         frame.Camera.ToPicture(frame.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
 
+    /// <summary>On a mesh the point is brought back to where the art lies there at rest.</summary>
+    private static bool Touches(Evaluator frame, Affine toPicture, CastFrame cast, PartPlan part, Point at)
+    {
+        var world = toPicture * cast.Worlds[part.Node];
+        if (cast.Meshes[part.Index] is not { } mesh)
+        {
+            return Touches(frame, world, part.Drawing, at);
+        }
+
+        return world.TryInvert(out var inverse) && mesh.TryFind(inverse.Map(at), out var rest)
+            && Outlines.Holds(frame.Plan.Film.Drawings[part.Drawing].Outline, rest);
+    }
+
     private static bool Touches(Evaluator frame, Affine toPicture, int drawing, Point at) =>
         toPicture.TryInvert(out var inverse) && Outlines.Holds(frame.Plan.Film.Drawings[drawing].Outline, inverse.Map(at));
 
-    private static void AddPins(Evaluator frame, Affine world, PartPlan part, string owner, ImmutableArray<PointHandle>.Builder pins)
+    private static void AddPins(Affine world, CastFrame cast, PartPlan part, string owner, ImmutableArray<PointHandle>.Builder pins)
     {
-        var warp = part.Warp!;
-        for (var p = 0; p < warp.PinSlots.Length; p++)
+        var system = part.Mesh?.Pins;
+        var held = 0;
+        foreach (var pin in part.Part.Pins)
         {
-            var shift = new Point(frame.Values[warp.PinSlots[p]], frame.Values[warp.PinSlots[p] + 1]);
-            pins.Add(new PointHandle(owner, part.Part.Pins[p].Id, world.Map(warp.System.Pins[p].Rest + shift), part.Part.Id));
+            // A pin that holds stands where its mesh is, a place that is watched where the mesh takes it.
+            var at = pin.Hold != PinHold.Watch && system is not null ? system.Handles[system.FirstHandle[held++]].On(cast.Meshes[part.Index]!.X, cast.Meshes[part.Index]!.Y)
+                : cast.Meshes[part.Index] is { } mesh ? mesh.Carry(pin.At)
+                : pin.At;
+            pins.Add(new PointHandle(owner, pin.Id, world.Map(at), part.Part.Id));
         }
     }
 

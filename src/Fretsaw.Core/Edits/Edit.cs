@@ -53,7 +53,7 @@ public abstract record Edit
     public Film Apply(Film film)
     {
         var after = Change(film);
-        FilmCheck.Check(after);
+        FilmCheck.CheckChange(film, after);
         return after;
     }
 

@@ -54,6 +54,8 @@ public static class Inverse
         Parts = ListChange.Between(after.Parts, before.Parts),
         Bones = ListChange.Between(after.Bones, before.Bones),
         Reaches = ListChange.Between(after.Reaches, before.Reaches),
+        Dials = ListChange.Between(after.Dials, before.Dials),
+        Shelf = before.Shelf ?? "",
     };
 
     private static ShotChange Of(Shot before, Shot after) => new(before.Id, before.Name, before.Length)
@@ -62,5 +64,6 @@ public static class Inverse
         Flats = ListChange.Between(after.Flats, before.Flats),
         Channels = ListChange.Between(after.Channels, before.Channels),
         Shakes = ListChange.Between(after.Shakes, before.Shakes),
+        Wind = before.Wind == after.Wind ? null : before.Wind,
     };
 }

@@ -104,7 +104,8 @@ internal static class Keys
             .SelectMany(channel => channel.Keys)
             .GroupBy(key => key.Frame)
             .ToDictionary(group => group.Key, group => group.First().Gap);
-        var rest = RestOf(film, address);
+        var rest = (Properties.Find(film, shot, address)
+            ?? throw new FilmException($"channel '{value.Address}'", "names a value that nothing in the shot has", "see docs/film-format.md for the list")).Default;
         var keys = cards.Where(card => card.Key != frame).Select(card => new Key(card.Key, rest, card.Value))
             .Append(new Key(frame, value.Value, cards.GetValueOrDefault(frame, Chart.Both)))
             .OrderBy(key => key.Frame);
@@ -151,11 +152,5 @@ internal static class Keys
 
         var gap = keys[before].Gap == Chart.Hold ? Chart.Both : keys[before].Gap;
         return held.Insert(before + 1, new Key(frame, keys[before].Value, gap));
-    }
-
-    private static double RestOf(Film film, Address address)
-    {
-        var table = address.Owner == Address.Camera ? Properties.OfCamera(film).FirstOrDefault(property => property.Name == address.Property) : Properties.Find(address.Property);
-        return table?.Default ?? throw new FilmException($"channel '{address}'", "names a property that does not exist", "see docs/film-format.md for the list");
     }
 }

@@ -46,6 +46,11 @@ public sealed record PuppetChange(string Id, string Name, Point Origin)
 
     public ListChange<Reach>? Reaches { get; init; }
 
+    public ListChange<Dial>? Dials { get; init; }
+
+    /// <summary>"" for none; null in logs from before there was a shelf, which leaves it.</summary>
+    public string? Shelf { get; init; }
+
     public Puppet Apply(Puppet puppet) => puppet with
     {
         Name = Name,
@@ -53,6 +58,8 @@ public sealed record PuppetChange(string Id, string Name, Point Origin)
         Parts = Parts?.Apply(puppet.Parts) ?? puppet.Parts,
         Bones = Bones?.Apply(puppet.Bones) ?? puppet.Bones,
         Reaches = Reaches?.Apply(puppet.Reaches) ?? puppet.Reaches,
+        Dials = Dials?.Apply(puppet.Dials) ?? puppet.Dials,
+        Shelf = Shelf.Or(puppet.Shelf),
     };
 }
 
@@ -66,6 +73,8 @@ public sealed record ShotChange(string Id, string Name, int Length)
 
     public ListChange<Shake>? Shakes { get; init; }
 
+    public Wind? Wind { get; init; }
+
     public Shot Apply(Shot shot) => shot with
     {
         Name = Name,
@@ -74,5 +83,6 @@ public sealed record ShotChange(string Id, string Name, int Length)
         Flats = Flats?.Apply(shot.Flats) ?? shot.Flats,
         Channels = Channels?.Apply(shot.Channels) ?? shot.Channels,
         Shakes = Shakes?.Apply(shot.Shakes) ?? shot.Shakes,
+        Wind = Wind ?? shot.Wind,
     };
 }

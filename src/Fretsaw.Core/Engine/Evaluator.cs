@@ -1,7 +1,5 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
-using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Engine;
 
@@ -11,20 +9,22 @@ namespace Fretsaw.Core.Engine;
 /// </summary>
 public sealed class Evaluator
 {
-    private readonly double[] values;
+    private readonly double[] keyed;
+    private readonly double[] driven;
+    private readonly double[] scratch;
     private readonly Shake[] shakes;
-    private readonly Point[] shifts;
+    private readonly Action<double, double[]> sampleInto;
 
     public Evaluator(Plan plan)
     {
         Plan = plan;
-        values = new double[plan.Slots.Count];
+        (keyed, driven, scratch) = (new double[plan.Slots.Count], new double[plan.Slots.Count], new double[plan.Slots.Count]);
         shakes = [.. plan.Shot.Shakes];
-        Cast = [.. plan.Cast.Select(cast => new CastFrame(cast))];
-        shifts = new Point[plan.Cast.SelectMany(cast => cast.Painted).Max(part => (int?)part.Warp?.PinSlots.Length) ?? 0];
+        Cast = [.. plan.Cast.Select(cast => new CastFrame(cast, plan.Film.FrameRate))];
+        sampleInto = SampleInto;
     }
 
-    public Plan Plan { get; }
+    public Plan Plan { get; private set; }
 
     public double Frame { get; private set; }
 
@@ -33,16 +33,34 @@ public sealed class Evaluator
     /// <summary>In the order of <see cref="Plan.Cast"/>.</summary>
     public CastFrame[] Cast { get; }
 
-    /// <summary>The value of every slot at the evaluated frame.</summary>
-    public ReadOnlySpan<double> Values => values;
+    /// <summary>The value of every slot at the evaluated frame as its keys say, without what dials add.</summary>
+    public ReadOnlySpan<double> Values => keyed;
+
+    /// <summary>The value of every slot with what dials add: what the picture shows.</summary>
+    public ReadOnlySpan<double> Driven => driven;
+
+    /// <summary>Goes on with a plan that differs in keys alone.</summary>
+    internal void Use(Plan plan)
+    {
+        Plan = plan;
+        Frame = 0;
+        foreach (var cast in Cast)
+        {
+            cast.Lagging?.Forget();
+        }
+    }
 
     /// <param name="frame">1-based, whole or between frames.</param>
     public void Evaluate(double frame)
     {
         EvaluateCamera(frame);
-        for (var i = 0; i < Cast.Length; i++)
+        keyed.CopyTo(driven, 0);
+        Drive(driven);
+        var seconds = (frame - 1) / Plan.Film.FrameRate;
+        var wind = driven[Plan.WindSlot] / 100;
+        foreach (var cast in Cast)
         {
-            Pose(Cast[i]);
+            Pose(cast, seconds, wind);
         }
     }
 
@@ -50,117 +68,43 @@ public sealed class Evaluator
     public void EvaluateCamera(double frame)
     {
         Frame = frame;
-        Plan.Slots.Sample(frame, values);
+        Plan.Slots.Sample(frame, keyed);
         var c = Plan.CameraSlot;
         Camera = new CameraState(
-            values[c], values[c + 1], values[c + 2], values[c + 3], values[c + 4], values[c + 5], values[c + 6],
+            keyed[c], keyed[c + 1], keyed[c + 2], keyed[c + 3], keyed[c + 4], keyed[c + 5], keyed[c + 6],
             Unrest.At(shakes, frame, Plan.Film.FrameRate, Plan.Film.Width));
     }
 
-    private void Pose(CastFrame cast)
+    private void Pose(CastFrame cast, double seconds, double wind)
     {
-        var plan = cast.Plan;
-        var (member, origin) = (plan.Member, plan.Puppet.Origin);
-        var body = Local(plan.BodySlot, origin);
-        cast.ToStage = new Affine(member.Scale, 0, 0, member.Scale, member.X - (member.Scale * origin.X), member.Y - (member.Scale * origin.Y)) * body;
-        for (var i = 0; i < plan.Nodes.Length; i++)
+        if (cast.Lagging is { } lagging)
         {
-            ref readonly var node = ref plan.Nodes[i];
-            var carrier = node.Carrier < 0 ? Affine.Identity : cast.Worlds[node.Carrier];
-            cast.Worlds[i] = carrier * (node.IsBone ? BoneTurn(cast, node, carrier) : Local(node.Slot, node.Pivot));
-        }
-
-        for (var i = 0; i < plan.Painted.Length; i++)
-        {
-            if (cast.Warps[i] is { } warp)
-            {
-                Bend(plan.Painted[i].Warp!, warp);
-            }
-        }
-    }
-
-    /// <summary>Turn, shift and stretch of five slots in a row.</summary>
-    private Affine Local(int slot, Point pivot) => Affine.AboutPivot(
-        pivot,
-        new Point(values[slot + 1], values[slot + 2]),
-        values[slot] * Angles.RadiansPerDegree,
-        values[slot + 3] / 100,
-        values[slot + 4] / 100);
-
-    private Affine BoneTurn(CastFrame cast, in NodePlan node, in Affine carrier)
-    {
-        var turn = values[node.Slot] * Angles.RadiansPerDegree;
-        if (node.Upper >= 0)
-        {
-            turn = Reach(cast, node.Upper, carrier);
-        }
-        else if (node.Lower >= 0)
-        {
-            turn = cast.LowerTurns[node.Lower];
-        }
-
-        return Affine.AboutPivot(node.Pivot, default, turn, 1, 1);
-    }
-
-    /// <summary>Solves a reach in its carrier's space, where the bones have their rest lengths; keeps the lower bone's turn for when it comes.</summary>
-    private double Reach(CastFrame cast, int index, in Affine carrier)
-    {
-        ref readonly var reach = ref cast.Plan.Reaches[index];
-        var goal = reach.GoalRest + new Point(values[reach.Slot], values[reach.Slot + 1]);
-        cast.Goals[index] = goal;
-        carrier.TryInvert(out var inverse);
-        var (upper, lower) = TwoBoneReach.Solve(reach.Root, inverse.Map(goal), reach.UpperLength, reach.LowerLength, reach.Reach.Bend);
-        var turn = upper - reach.UpperRestRadians;
-        cast.LowerTurns[index] = lower - reach.LowerRestRadians - turn;
-        return turn;
-    }
-
-    private void Bend(WarpPlan plan, ArapState warp)
-    {
-        var slots = plan.PinSlots;
-        var moved = false;
-        for (var p = 0; p < slots.Length; p++)
-        {
-            shifts[p] = new Point(values[slots[p]], values[slots[p] + 1]);
-            moved |= shifts[p] != default;
-        }
-
-        if (moved)
-        {
-            warp.Solve(shifts.AsSpan(0, slots.Length));
+            lagging.Evaluate(Frame, sampleInto, scratch, driven);
+            cast.Skeleton.Pose(driven, lagging.Turns);
         }
         else
         {
-            warp.Rest();
+            cast.Skeleton.Pose(driven, []);
+        }
+
+        var behind = cast.Lagging is null ? [] : cast.Lagging.Behind;
+        foreach (var part in cast.Plan.Parts)
+        {
+            cast.Meshes[part.Index]?.Evaluate(cast.Plan, part.Node, cast.Skeleton, behind, driven, seconds, wind);
         }
     }
-}
 
-/// <summary>One puppet at the evaluated frame.</summary>
-public sealed class CastFrame
-{
-    internal CastFrame(CastPlan plan)
+    private void SampleInto(double frame, double[] values)
     {
-        Plan = plan;
-        Worlds = new Affine[plan.Nodes.Length];
-        Warps = [.. plan.Painted.Select(part => part.Warp is null ? null : new ArapState(part.Warp.System))];
-        Goals = new Point[plan.Reaches.Length];
-        LowerTurns = new double[plan.Reaches.Length];
+        Plan.Slots.Sample(frame, values);
+        Drive(values);
     }
 
-    public CastPlan Plan { get; }
-
-    /// <summary>Posed puppet pixels → stage pixels.</summary>
-    public Affine ToStage { get; internal set; }
-
-    /// <summary>By node: rest place → posed place, both in puppet pixels.</summary>
-    public Affine[] Worlds { get; }
-
-    /// <summary>By painted part; null for stiff ones. Vertices are in the part's own rest space.</summary>
-    public ArapState?[] Warps { get; }
-
-    /// <summary>By reach, posed puppet pixels.</summary>
-    public Point[] Goals { get; }
-
-    internal double[] LowerTurns { get; }
+    private void Drive(double[] values)
+    {
+        foreach (var cast in Plan.Cast)
+        {
+            Driving.Drive(cast.Dials, Plan.Slots, values);
+        }
+    }
 }

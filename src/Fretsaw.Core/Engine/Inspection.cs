@@ -6,7 +6,7 @@ using Fretsaw.Core.Lens;
 namespace Fretsaw.Core.Engine;
 
 /// <summary>Everything an evaluated frame is made of, for pipelines and checks.</summary>
-/// <param name="Channels">Every value that could be keyed, by address.</param>
+/// <param name="Channels">Every value that could be keyed, by address, with what dials add.</param>
 public sealed record Inspection(
     string Shot, double Frame, IReadOnlyDictionary<string, double> Channels, InspectedCamera Camera,
     ImmutableArray<InspectedPuppet> Puppets, ImmutableArray<InspectedLayer> Layers)
@@ -19,7 +19,7 @@ public sealed record Inspection(
         var values = new SortedDictionary<string, double>(StringComparer.Ordinal);
         for (var slot = 0; slot < plan.Slots.Count; slot++)
         {
-            values[plan.Slots.AddressOf(slot)] = frame.Values[slot];
+            values[plan.Slots.AddressOf(slot)] = frame.Driven[slot];
         }
 
         return new Inspection(
@@ -72,36 +72,30 @@ public sealed record InspectedPuppet(
 
     private static IEnumerable<InspectedPin> Pinned(CastFrame cast)
     {
-        for (var i = 0; i < cast.Plan.Painted.Length; i++)
+        foreach (var part in cast.Plan.Parts)
         {
-            if (cast.Warps[i] is not { } warp)
+            if (part.Mesh?.Pins is not { } system || cast.Meshes[part.Index] is not { } mesh)
             {
                 continue;
             }
 
-            var part = cast.Plan.Painted[i];
-            var places = part.Warp!.System.Pins;
-            for (var p = 0; p < places.Length; p++)
+            for (var p = 0; p < system.Pins.Length; p++)
             {
-                var at = places[p];
-                var now = new Point(
-                    (at.WA * warp.X[at.A]) + (at.WB * warp.X[at.B]) + (at.WC * warp.X[at.C]),
-                    (at.WA * warp.Y[at.A]) + (at.WB * warp.Y[at.B]) + (at.WC * warp.Y[at.C]));
-                var pin = part.Part.Pins[p];
-                yield return new InspectedPin(pin.Id, pin.Name, part.Part.Id, at.Rest, cast.Worlds[part.Node].Map(now));
+                var now = system.Handles[system.FirstHandle[p]].On(mesh.X, mesh.Y);
+                yield return new InspectedPin(system.Pins[p].Id, system.Pins[p].Name, part.Part.Id, system.RestOf(p), cast.Worlds[part.Node].Map(now));
             }
         }
     }
 
     private static IEnumerable<InspectedMesh> Meshed(CastFrame cast)
     {
-        for (var i = 0; i < cast.Plan.Painted.Length; i++)
+        foreach (var part in cast.Plan.Parts)
         {
-            if (cast.Warps[i] is { } warp)
+            if (cast.Meshes[part.Index] is { } frame)
             {
-                var mesh = cast.Plan.Painted[i].Warp!.System.Mesh;
+                var mesh = frame.Mesh;
                 yield return new InspectedMesh(
-                    cast.Plan.Painted[i].Part.Id, Pairs(mesh.X, mesh.Y), Pairs(warp.X, warp.Y), [.. mesh.Triangles], warp.Rounds, warp.Energy);
+                    part.Part.Id, Pairs(mesh.X, mesh.Y), Pairs(frame.X, frame.Y), [.. mesh.Triangles], frame.Pins?.Rounds ?? 0, frame.Pins?.Energy ?? 0);
             }
         }
     }

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Puppets;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Engine;
 
 /// <summary>A shot compiled to flat arrays: everything that does not change from frame to frame. Read-only; shared by threads.</summary>
-public sealed class Plan
+public sealed record Plan
 {
     public required Film Film { get; init; }
 
@@ -16,6 +16,9 @@ public sealed class Plan
 
     /// <summary>First of the camera's seven slots: truck, boom, dolly, roll, lens, stop, focus.</summary>
     public required int CameraSlot { get; init; }
+
+    /// <summary>The strength of the wind.</summary>
+    public required int WindSlot { get; init; }
 
     public required CastPlan[] Cast { get; init; }
 
@@ -28,6 +31,16 @@ public sealed class Plan
     public Colour Backdrop { get; init; }
 
     public CastPlan? FindCast(string id) => Cast.FirstOrDefault(cast => cast.Member.Id == id);
+
+    /// <summary>
+    /// The plan of a film and shot that differ from this plan's in keys alone: everything else is shared. A drag that poses
+    /// does this with every move.
+    /// </summary>
+    /// <returns>Null when more than keys is different.</returns>
+    public Plan? WithKeysOf(Film film, Shot shot) =>
+        (film with { Shots = Film.Shots }) == Film && (shot with { Channels = Shot.Channels }) == Shot
+            ? this with { Film = film, Shot = shot, Slots = Slots.With(new ChannelTable(shot.Channels)) }
+            : null;
 }
 
 /// <param name="Index">Into <see cref="Plan.Flats"/> or <see cref="Plan.Cast"/>.</param>
@@ -47,12 +60,19 @@ public sealed class CastPlan
     /// <summary>First of the whole body's five slots.</summary>
     public required int BodySlot { get; init; }
 
+    public required DialPlan[] Dials { get; init; }
+
     /// <summary>Parts and bones, carriers before what they carry.</summary>
     public required NodePlan[] Nodes { get; init; }
 
     public required ReachPlan[] Reaches { get; init; }
 
-    /// <summary>Visible parts with a drawing, in painting order.</summary>
+    public required SpringPlan[] Springs { get; init; }
+
+    /// <summary>Every part with a drawing, in the puppet's order; <see cref="PartPlan.Index"/> is the place in here.</summary>
+    public required PartPlan[] Parts { get; init; }
+
+    /// <summary>Those that are painted, in painting order.</summary>
     public required PartPlan[] Painted { get; init; }
 
     public required ImmutableDictionary<string, int> NodeOf { get; init; }
@@ -60,18 +80,18 @@ public sealed class CastPlan
 
 /// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
 /// <param name="Carrier">Index of the carrying node, −1 for the whole body.</param>
-/// <param name="Slot">First slot: turn, and for parts shift and stretch.</param>
-/// <param name="Upper">The reach whose upper bone this is, or −1.</param>
-/// <param name="Lower">The reach whose lower bone this is, or −1.</param>
-public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, int Upper, int Lower);
+/// <param name="Slot">First slot: turn, then for parts shift and stretch, for bones length.</param>
+/// <param name="Along">For a bone, from its start to its end at rest.</param>
+/// <param name="Reach">The reach whose chain this bone is in, or −1.</param>
+/// <param name="Link">Its place in that chain.</param>
+public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, Point Along, int Reach, int Link);
 
-/// <param name="Slot">First of the goal's two slots.</param>
-/// <param name="GoalRest">Where the goal is at rest: the lower bone's end.</param>
-public readonly record struct ReachPlan(
-    Reach Reach, int Slot, Point Root, Point GoalRest, double UpperLength, double LowerLength, double UpperRestRadians, double LowerRestRadians);
-
-/// <param name="Warp">Null for a part that is painted stiffly.</param>
-public sealed record PartPlan(Part Part, int Node, int Drawing, WarpPlan? Warp);
-
-/// <param name="PinSlots">First of each pin's two slots.</param>
-public sealed record WarpPlan(ArapSystem System, int[] PinSlots);
+/// <param name="Slot">First of the goal's three slots: shift across and down, planted.</param>
+/// <param name="Nodes">The chain's bones as nodes, root first.</param>
+/// <param name="Joints">The chain as drawn: every bone's start, and the last one's end.</param>
+/// <param name="Limits">One for each bone, null for none.</param>
+public sealed record ReachPlan(Reach Reach, int Slot, int[] Nodes, Point[] Joints, TurnLimit?[] Limits)
+{
+    /// <summary>Where the goal is at rest: the last bone's end.</summary>
+    public Point GoalRest => Joints[^1];
+}

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
@@ -7,38 +8,91 @@ using Fretsaw.Core.Puppets;
 namespace Fretsaw.Core.Engine;
 
 /// <summary>
-/// Keeps meshes and factored systems from plan to plan: an edit that touches neither a part's art nor its mesh
-/// settings nor where its pins sit rebuilds neither.
+/// Keeps meshes, factored systems, weights and matched outlines from plan to plan: an edit that touches neither a part's art
+/// nor what is made from it makes nothing anew.
 /// </summary>
 public sealed class RigCache
 {
     /// <summary>Enough for every pinned part of a large film; beyond it all is forgotten and done again as it is asked for.</summary>
     private const int Limit = 256;
 
-    private readonly ConcurrentDictionary<(string Drawing, MeshSettings Settings), Mesh> meshes = new();
+    private readonly ConcurrentDictionary<(string Drawing, double Margin, double Side, double Bridge), Mesh> meshes = new();
     private readonly ConcurrentDictionary<(Mesh Mesh, string Pins), ArapSystem?> systems = new();
+    private readonly ConcurrentDictionary<(Mesh Mesh, string Bones), (BoneBend Bend, BoneWeights Weights)> weights = new();
+    private readonly ConcurrentDictionary<string, FormSet?> forms = new();
     private readonly ConcurrentDictionary<Mesh, double> coverages = new();
+
+    // Records that never change: what is made of one is good as long as it is.
+    private readonly ConditionalWeakTable<Dial, DialMix> mixes = [];
+    private readonly ConditionalWeakTable<Knead, Made<KneadField>> kneads = [];
+    private readonly ConditionalWeakTable<Sway, Made<SwayWave>> sways = [];
+
+    private sealed record Made<T>(Mesh Mesh, T Thing);
 
     public Mesh MeshOf(Drawing drawing, MeshSettings settings)
     {
         Trim(meshes);
-        return meshes.GetOrAdd((drawing.Id, settings), _ => MeshBuilder.Build(drawing.Outline, settings));
+        return meshes.GetOrAdd((drawing.Id, settings.Margin, settings.TriangleSide, settings.Bridge), _ => MeshBuilder.Build(drawing.Outline, settings));
     }
 
-    /// <returns>Null when the part has no pins or its art gives no mesh.</returns>
-    public ArapSystem? SystemOf(Drawing drawing, MeshSettings settings, ImmutableArray<Pin> pins)
+    /// <param name="part">With a mesh.</param>
+    /// <returns>Null when the part has no pins that hold, or its art gives no mesh.</returns>
+    public ArapSystem? SystemOf(Drawing drawing, Part part)
     {
         Trim(systems);
-        var mesh = MeshOf(drawing, settings);
-        var places = string.Join(';', pins.Select(pin => FormattableString.Invariant($"{pin.At.X:R},{pin.At.Y:R}")));
-        return systems.GetOrAdd((mesh, places), _ => ArapSystem.Build(mesh, pins));
+        var mesh = MeshOf(drawing, part.Mesh!);
+        var places = string.Join(';', part.Pins.Select(pin => FormattableString.Invariant($"{pin.Hold}{pin.At.X:R},{pin.At.Y:R},{pin.InFront:R}")))
+            + string.Join(';', part.Patches.Select(patch => FormattableString.Invariant($"p{patch.At.X:R},{patch.At.Y:R},{patch.Radius:R}")))
+            + FormattableString.Invariant($"s{part.Mesh!.Stiffness:R}");
+        return systems.GetOrAdd((mesh, places), _ => ArapSystem.Build(mesh, part.Pins, part.Mesh!, part.Patches));
     }
+
+    public BoneWeights WeightsOf(Mesh mesh, BoneBend bend, Puppet puppet, Drawing drawing)
+    {
+        var bones = bend.Bones.Select(id => puppet.Bones.First(bone => bone.Id == id)).ToList();
+        var key = (mesh, string.Join(';', bones.Select(bone => FormattableString.Invariant($"{bone.Id}:{bone.Start.X:R},{bone.Start.Y:R},{bone.End.X:R},{bone.End.Y:R}"))));
+        if (weights.TryGetValue(key, out var kept) && kept.Bend == bend)
+        {
+            return kept.Weights;
+        }
+
+        Trim(weights);
+        var made = WeightPainting.Of(mesh, bend, bones, drawing.Outline);
+        weights[key] = (bend, made);
+        return made;
+    }
+
+    public FormSet? FormsOf(Drawing own, ImmutableArray<(Form Form, Drawing Drawing)> others)
+    {
+        Trim(forms);
+        var key = own.Id + string.Concat(others.Select(entry => FormattableString.Invariant($"|{entry.Form.Id}={entry.Drawing.Id}") + string.Join(',', entry.Form.Starts)));
+        return forms.GetOrAdd(key, _ => FormSet.Of(own, others));
+    }
+
+    public DialMix MixOf(Dial dial) => mixes.GetValue(dial, DialMix.Of);
+
+    public KneadField KneadOf(Mesh mesh, Knead knead) => On(kneads, mesh, knead, KneadField.Of);
+
+    public SwayWave SwayOf(Mesh mesh, Sway sway) => On(sways, mesh, sway, SwayWave.Of);
 
     /// <summary>How much of a drawing its mesh covers, [0, 1].</summary>
     public double CoverageOf(Drawing drawing, MeshSettings settings)
     {
         Trim(coverages);
         return coverages.GetOrAdd(MeshOf(drawing, settings), mesh => Outlines.CoveredBy(drawing.Outline, mesh));
+    }
+
+    private static T On<TKey, T>(ConditionalWeakTable<TKey, Made<T>> table, Mesh mesh, TKey key, Func<Mesh, TKey, T> make)
+        where TKey : class
+    {
+        if (table.TryGetValue(key, out var made) && ReferenceEquals(made.Mesh, mesh))
+        {
+            return made.Thing;
+        }
+
+        made = new Made<T>(mesh, make(mesh, key));
+        table.AddOrUpdate(key, made);
+        return made.Thing;
     }
 
     private static void Trim<TKey, TValue>(ConcurrentDictionary<TKey, TValue> cache)

@@ -16,7 +16,7 @@ public sealed class Session(Film film, RigCache? rigs = null)
 {
     private readonly RigCache rigs = rigs ?? new RigCache();
     private readonly DrawListWriter writer = new();
-    private readonly Dictionary<View, (Film Film, Shot? Tried, Evaluator Frame)> frames = [];
+    private readonly Dictionary<View, Seen> frames = [];
 
     private Film shown = film;
     private Func<Point, Edit>? drag;
@@ -99,32 +99,43 @@ public sealed class Session(Film film, RigCache? rigs = null)
 
     public Evaluator FrameAt(View view, double frame)
     {
-        if (!frames.TryGetValue(view, out var entry) || !ReferenceEquals(entry.Film, shown) || !ReferenceEquals(entry.Tried, tried))
+        if (!frames.TryGetValue(view, out var seen) || !ReferenceEquals(seen.Film, shown) || !ReferenceEquals(seen.Tried, tried))
         {
-            entry = (shown, tried, new Evaluator(Compile(view)));
-            frames[view] = entry;
+            frames[view] = seen = See(view, seen);
         }
 
-        if (entry.Frame.Frame != frame)
+        if (seen.Frame.Frame != frame)
         {
-            entry.Frame.Evaluate(frame);
+            seen.Frame.Evaluate(frame);
         }
 
-        return entry.Frame;
+        return seen.Frame;
     }
+
+    /// <summary>What a view showed last.</summary>
+    /// <param name="Shot">Of the film, or made for the bench, without what is tried.</param>
+    private sealed record Seen(Film Film, Shot? Tried, Shot Shot, Evaluator Frame);
+
+    /// <summary>Compiles what a view shows; where only keys are new, everything else goes on as it was.</summary>
+    private Seen See(View view, Seen? last)
+    {
+        var shot = ReferenceEquals(last?.Film, shown) ? last.Shot : view.Resolve(shown);
+        var keyed = WithTried(view, shot);
+        if (last?.Frame.Plan.WithKeysOf(shown, keyed) is { } plan)
+        {
+            last.Frame.Use(plan);
+            return new Seen(shown, tried, shot, last.Frame);
+        }
+
+        var onBench = view.Shot is null || view.Cast is not null;
+        return new Seen(shown, tried, shot, new Evaluator(PlanCompiler.Compile(shown, keyed, rigs, backdrop: !onBench)));
+    }
+
+    private Plan Compile(View view) => PlanCompiler.Compile(shown, WithTried(view, view.Resolve(shown)), rigs);
 
     /// <summary>A puppet on the bench shows what is being tried on it.</summary>
-    private Plan Compile(View view)
-    {
-        var onBench = view.Shot is null;
-        var shot = view.Resolve(shown);
-        if (onBench && tried is not null && tried.Cast[0].Puppet == view.Puppet)
-        {
-            shot = shot with { Channels = tried.Channels };
-        }
-
-        return PlanCompiler.Compile(shown, shot, rigs, backdrop: !onBench && view.Cast is null);
-    }
+    private Shot WithTried(View view, Shot shot) =>
+        view.Shot is null && tried is not null && tried.Cast[0].Puppet == view.Puppet ? shot with { Channels = tried.Channels } : shot;
 
     /// <summary>An edit of keys, applied to the bench's own shot and to nothing else.</summary>
     private Shot Try(Edit edit, Shot bench)

@@ -6,12 +6,26 @@ namespace Fretsaw.Core.Engine;
 /// <summary>
 /// Every value of a shot that could be keyed, numbered. A slot with keys is sampled; one without stands at rest.
 /// </summary>
-public sealed class SlotTable(ChannelTable channels)
+public sealed class SlotTable
 {
-    private readonly List<string> addresses = [];
-    private readonly List<PropertyInfo> properties = [];
-    private readonly List<int> channel = [];
-    private readonly Dictionary<string, int> byAddress = new(StringComparer.Ordinal);
+    private readonly ChannelTable channels;
+    private readonly List<string> addresses;
+    private readonly List<PropertyInfo> properties;
+    private readonly Dictionary<string, int> byAddress;
+    private readonly List<int> channel;
+
+    public SlotTable(ChannelTable channels)
+    {
+        this.channels = channels;
+        (addresses, properties, channel, byAddress) = ([], [], [], new Dictionary<string, int>(StringComparer.Ordinal));
+    }
+
+    private SlotTable(SlotTable slots, ChannelTable channels)
+    {
+        this.channels = channels;
+        (addresses, properties, byAddress) = (slots.addresses, slots.properties, slots.byAddress);
+        channel = [.. addresses.Select(channels.IndexOf)];
+    }
 
     public int Count => addresses.Count;
 
@@ -19,10 +33,15 @@ public sealed class SlotTable(ChannelTable channels)
 
     public PropertyInfo PropertyOf(int slot) => properties[slot];
 
+    public bool Jumps(int slot) => properties[slot].Jumps;
+
     public bool IsKeyed(int slot) => channel[slot] >= 0;
 
     /// <returns>−1 when no thing of the shot has such a value.</returns>
     public int Find(string address) => byAddress.GetValueOrDefault(address, -1);
+
+    /// <summary>The same slots over other keys.</summary>
+    internal SlotTable With(ChannelTable others) => new(this, others);
 
     /// <summary>Adds a thing's properties in a row and returns the first slot.</summary>
     internal int Add(string owner, string thing, PropertyInfo[] table)
@@ -45,7 +64,9 @@ public sealed class SlotTable(ChannelTable channels)
     {
         for (var slot = 0; slot < values.Length; slot++)
         {
-            values[slot] = channel[slot] < 0 ? properties[slot].Default : channels.Sample(channel[slot], frame);
+            values[slot] = channel[slot] < 0 ? properties[slot].Default
+                : properties[slot].Jumps ? channels.SampleHeld(channel[slot], frame)
+                : channels.Sample(channel[slot], frame);
         }
     }
 }

@@ -2,7 +2,7 @@ namespace Fretsaw.Core.Films;
 
 /// <summary>
 /// Names one animatable value of a shot, written "owner/thing/property": "cast-1/p-head/turn",
-/// "cast-1/body/shiftX", "camera/view/focus".
+/// "cast-1/body/shiftX", "camera/view/focus", "wind/air/strength".
 /// </summary>
 public readonly record struct Address(string Owner, string Thing, string Property)
 {
@@ -10,6 +10,10 @@ public readonly record struct Address(string Owner, string Thing, string Propert
     public const string View = "view";
     public const string Body = "body";
     public const string Focus = "focus";
+
+    /// <summary>The shot's wind is "wind/air/strength".</summary>
+    public const string Wind = "wind";
+    public const string Air = "air";
 
     /// <summary>
     /// False for the focus: a focus pull has a timing of its own, so its keys are focus marks and belong to no camera mark.

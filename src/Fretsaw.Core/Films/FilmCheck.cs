@@ -13,7 +13,12 @@ public static partial class FilmCheck
     private const int MaxNameLength = 200;
 
     /// <exception cref="FilmException">The first rule that is broken.</exception>
-    public static void Check(Film film)
+    public static void Check(Film film) => CheckChange(null, film);
+
+    /// <summary>Checks what is not the very same in a film that has been checked before; a drag does this with every move.</summary>
+    /// <param name="before">Null when nothing is known.</param>
+    /// <exception cref="FilmException">The first rule that is broken.</exception>
+    public static void CheckChange(Film? before, Film film)
     {
         Demand(film.Version == Film.CurrentVersion, "film", $"has version {film.Version}", $"this program reads version {Film.CurrentVersion}");
         Name(film.Name, "film");
@@ -23,23 +28,53 @@ public static partial class FilmCheck
         Range(film.FrameWidthMetres, 0.001, 1000, "film", "frame width at the picture plane", "m");
         Range(film.RestLensMm, 8, 2000, "film", "rest lens", "mm");
 
-        var drawings = Ids(film.Drawings, "film", "drawings");
-        foreach (var drawing in film.Drawings)
+        var drawings = new Lazy<HashSet<string>>(() => Ids(film.Drawings, "film", "drawings"));
+        var sameDrawings = before is not null && before.Drawings == film.Drawings;
+        if (!sameDrawings)
         {
-            DrawingCheck.Check(drawing);
+            _ = drawings.Value;
+            foreach (var drawing in film.Drawings)
+            {
+                DrawingCheck.Check(drawing);
+            }
         }
 
-        var puppets = Ids(film.Puppets, "film", "puppets");
-        foreach (var puppet in film.Puppets)
+        var samePuppets = sameDrawings && before!.Puppets == film.Puppets;
+        var puppets = new Lazy<HashSet<string>>(() => Ids(film.Puppets, "film", "puppets"));
+        if (!samePuppets)
         {
-            PuppetCheck.Check(puppet, drawings);
+            _ = puppets.Value;
+            foreach (var puppet in film.Puppets.Where(puppet => !sameDrawings || !before!.Puppets.Contains(puppet, Same<Puppet>.One)))
+            {
+                PuppetCheck.Check(puppet, drawings.Value);
+            }
+        }
+
+        if (samePuppets && before!.Shots == film.Shots)
+        {
+            return;
         }
 
         Ids(film.Shots, "film", "shots");
         foreach (var shot in film.Shots)
         {
-            ShotCheck.Check(shot, drawings, puppets);
+            var known = samePuppets ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
+            if (!ReferenceEquals(known, shot))
+            {
+                ShotCheck.Check(shot, known, drawings, puppets);
+            }
         }
+    }
+
+    /// <summary>Things are the same when they are the one object; comparing them member by member would take as long as checking.</summary>
+    internal sealed class Same<T> : IEqualityComparer<T>
+        where T : class
+    {
+        public static readonly Same<T> One = new();
+
+        public bool Equals(T? x, T? y) => ReferenceEquals(x, y);
+
+        public int GetHashCode(T obj) => System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(obj);
     }
 
     internal static HashSet<string> Ids<T>(ImmutableArray<T> things, string place, string what)

@@ -3,6 +3,7 @@ using static Fretsaw.Core.Films.FilmCheck;
 
 namespace Fretsaw.Core.Films;
 
+/// <summary>What holds among the things of a puppet; what each part keeps to by itself is in <see cref="PartCheck"/>.</summary>
 internal static class PuppetCheck
 {
     public static void Check(Puppet puppet, HashSet<string> drawings)
@@ -13,20 +14,20 @@ internal static class PuppetCheck
         var parts = Ids(puppet.Parts, place, "parts");
         var bones = Ids(puppet.Bones, place, "bones");
         Ids(puppet.Reaches, place, "reaches");
+        Ids(puppet.Dials, place, "dials");
         foreach (var part in puppet.Parts)
         {
-            Ids(part.Pins, $"part '{part.Name}' of {place}", "pins");
+            PartCheck.Check(part, $"part '{part.Name}' of {place}", new PartCheck.Known(drawings, parts, bones));
         }
 
         // One address space: a channel names its thing by id alone.
-        ImmutableArray<IEntity> things = [.. puppet.Parts, .. puppet.Bones, .. puppet.Reaches, .. puppet.Parts.SelectMany(part => part.Pins)];
-        var all = Ids(things, place, "parts, pins, bones and reaches");
+        ImmutableArray<IEntity> things =
+        [
+            .. puppet.Parts, .. puppet.Bones, .. puppet.Reaches, .. puppet.Dials,
+            .. puppet.Parts.SelectMany(part => part.Pins), .. puppet.Parts.SelectMany(part => part.Kneads), .. puppet.Parts.SelectMany(part => part.Forms),
+        ];
+        var all = Ids(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
         Demand(!all.Contains(Address.Body), place, $"has a thing with the id '{Address.Body}'", "that word is the whole body's");
-        foreach (var part in puppet.Parts)
-        {
-            Check(part, $"part '{part.Name}' of {place}", drawings, parts, bones);
-        }
-
         foreach (var bone in puppet.Bones)
         {
             Check(bone, $"bone '{bone.Name}' of {place}", parts, bones);
@@ -37,28 +38,39 @@ internal static class PuppetCheck
             Check(reach, puppet, $"reach '{reach.Name}' of {place}");
         }
 
+        BonesObeyOneReach(puppet, place);
+        foreach (var part in puppet.Parts.Where(part => part.Limb is not null))
+        {
+            ChainOf(puppet, part.Limb!.Upper, part.Limb.Lower, $"limb '{part.Name}' of {place}");
+        }
+
+        foreach (var dial in puppet.Dials)
+        {
+            Check(dial, all, puppet, $"dial '{dial.Name}' of {place}");
+        }
+
         RidesInNoCircle(puppet, place);
     }
 
-    private static void Check(Part part, string place, HashSet<string> drawings, HashSet<string> parts, HashSet<string> bones)
+    /// <summary>The bones from the upper to the lower, each riding on the one before.</summary>
+    /// <exception cref="FilmException">They are no chain.</exception>
+    public static ImmutableArray<Bone> ChainOf(Puppet puppet, string upper, string lower, string place)
     {
-        Name(part.Name, place);
-        Place(part.Pivot, place, "pivot");
-        Range(part.Opacity, 0, 1, place, "opacity", "(0 clear, 1 solid)");
-        Demand(part.Drawing is null || drawings.Contains(part.Drawing), place, $"wants the drawing '{part.Drawing}', which is not in the film", "bring its art in again");
-        Demand(part.RidesOn is null || parts.Contains(part.RidesOn) || bones.Contains(part.RidesOn), place, $"rides on '{part.RidesOn}', which is no part or bone", "choose another carrier");
-        Demand(part.Pins.Length == 0 || (part.Mesh is not null && part.Drawing is not null), place, "has pins but no mesh", "give it a drawing and a mesh first");
-        if (part.Mesh is { } mesh)
+        var chain = new Stack<Bone>();
+        var at = puppet.Bones.FirstOrDefault(bone => bone.Id == lower);
+        Demand(at is not null && puppet.Bones.Any(bone => bone.Id == upper), place, "names a bone that is not there", "choose bones of this puppet");
+        while (at is not null && chain.Count <= puppet.Bones.Length)
         {
-            Range(mesh.Margin, 0, 200, place, "mesh margin", "px");
-            Range(mesh.TriangleSide, 2, 500, place, "triangle side", "px");
+            chain.Push(at);
+            if (at.Id == upper)
+            {
+                return [.. chain];
+            }
+
+            at = puppet.Bones.FirstOrDefault(bone => bone.Id == at.RidesOn);
         }
 
-        foreach (var pin in part.Pins)
-        {
-            Name(pin.Name, $"pin '{pin.Id}' on {place}");
-            Place(pin.At, $"pin '{pin.Name}' on {place}", "place");
-        }
+        throw new FilmException(place, $"needs a chain of bones from '{upper}' to '{lower}'", "choose bones that ride on each other in a row");
     }
 
     private static void Check(Bone bone, string place, HashSet<string> parts, HashSet<string> bones)
@@ -68,18 +80,63 @@ internal static class PuppetCheck
         Place(bone.End, place, "end");
         Demand((bone.End - bone.Start).Length >= 1, place, "is shorter than a pixel", "draw it longer");
         Demand(bone.RidesOn is null || parts.Contains(bone.RidesOn) || bones.Contains(bone.RidesOn), place, $"rides on '{bone.RidesOn}', which is no part or bone", "choose another carrier");
+        if (bone.Limit is { } limit)
+        {
+            Range(limit.Least, -180, 0, place, "least turn", "°");
+            Range(limit.Most, 0, 180, place, "most turn", "°");
+        }
+
+        PartCheck.Check(bone.FollowThrough, place);
     }
 
     private static void Check(Reach reach, Puppet puppet, string place)
     {
         Name(reach.Name, place);
-        var upper = puppet.Bones.FirstOrDefault(bone => bone.Id == reach.Upper);
-        var lower = puppet.Bones.FirstOrDefault(bone => bone.Id == reach.Lower);
-        Demand(upper is not null && lower is not null, place, "names a bone that is not there", "choose two bones of this puppet");
-        Demand(lower!.RidesOn == upper!.Id, place, $"needs '{lower.Name}' to ride on '{upper.Name}'", "choose two bones in a row");
-        Demand((lower.Start - upper.Start).Length >= 1, place, "has no length above its joint", "draw the upper bone longer");
+        Demand(reach.Upper != reach.Lower, place, "has one bone only", "choose two bones or more in a row");
+        var chain = ChainOf(puppet, reach.Upper, reach.Lower, place);
+        for (var i = 1; i < chain.Length; i++)
+        {
+            Demand((chain[i].Start - chain[i - 1].Start).Length >= 1, place, $"has no length before the joint of '{chain[i].Name}'", "draw the bone before it longer");
+        }
+
         Demand(reach.Bend is 1 or -1, place, $"bends to {reach.Bend}", "use 1 or -1");
-        Demand(puppet.Reaches.Count(other => other.Upper == reach.Upper || other.Lower == reach.Lower || other.Upper == reach.Lower) == 1, place, "shares a bone with another reach", "a bone obeys one reach");
+        Range(reach.StretchPercent, 0, 300, place, "stretch", "%");
+    }
+
+    private static void BonesObeyOneReach(Puppet puppet, string place)
+    {
+        var obeys = new Dictionary<string, string>(StringComparer.Ordinal);
+        foreach (var reach in puppet.Reaches)
+        {
+            foreach (var bone in ChainOf(puppet, reach.Upper, reach.Lower, place))
+            {
+                Demand(obeys.TryAdd(bone.Id, reach.Name), $"reach '{reach.Name}' of {place}", $"shares the bone '{bone.Name}' with another reach", "a bone obeys one reach");
+            }
+        }
+    }
+
+    private static void Check(Dial dial, HashSet<string> things, Puppet puppet, string place)
+    {
+        Name(dial.Name, place);
+        Demand(Enum.IsDefined(dial.Blend) && Enum.IsDefined(dial.Spread), place, "has an unknown way of blending", "choose one of the listed ways");
+        Demand(!dial.Stations.IsDefault && dial.Stations.Length <= 100, place, "has no list of stations or more than 100", "keep to 100");
+        var places = new HashSet<(double, double)>();
+        foreach (var station in dial.Stations)
+        {
+            Range(station.Across, -100, 100, place, "station, across,", "%");
+            Range(station.Down, -100, 100, place, "station, down,", "%");
+            Demand(dial.IsPad || station.Down == 0, place, "has a station off its axis", "make it a pad");
+            Demand(places.Add((station.Across, station.Down)), place, FormattableString.Invariant($"has two stations at {station.Across}, {station.Down}"), "keep one");
+            Demand(!station.Values.IsDefault && station.Values.Length <= 5000, place, "has a station without a list of values", "write an empty list");
+            foreach (var value in station.Values)
+            {
+                Demand(value.Thing == Address.Body || things.Contains(value.Thing), place, $"drives '{value.Thing}', which is not in the puppet", "set that station again");
+                Demand(puppet.Dials.All(other => other.Id != value.Thing), place, "drives a dial", "let it drive what that dial drives");
+                var property = Properties.Find(value.Property);
+                Demand(property is not null, place, $"drives '{value.Property}', which is no property", "see docs/film-format.md for the list");
+                Range(value.Value, property!.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
+            }
+        }
     }
 
     private static void RidesInNoCircle(Puppet puppet, string place)

@@ -19,6 +19,9 @@ public sealed record Shot : IEntity
     public ImmutableArray<Channel> Channels { get; init; } = [];
 
     public ImmutableArray<Shake> Shakes { get; init; } = [];
+
+    /// <remarks>Older films have none.</remarks>
+    public Wind Wind { get; init => field = value ?? new Wind(); } = new();
 }
 
 /// <summary>A puppet's use in one shot. Keys belong to the use, so two puppets never share any.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Geometry;
 using static Fretsaw.Core.Films.FilmCheck;
 
@@ -7,41 +8,67 @@ internal static class ShotCheck
 {
     public const int MaxLength = 100_000;
 
-    public static void Check(Shot shot, HashSet<string> drawings, HashSet<string> puppets)
+    /// <param name="known">The shot as it was when it was last checked, in a film with the same puppets and drawings; null when none is known.</param>
+    public static void Check(Shot shot, Shot? known, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
     {
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
         Range(shot.Length, 1, MaxLength, place, "length", "frames");
-
-        var cast = Ids(shot.Cast, place, "puppets");
-        Demand(!cast.Contains(Address.Camera), place, $"has a puppet with the id '{Address.Camera}'", "that word is the camera's");
-        foreach (var member in shot.Cast)
+        if (known is null || known.Cast != shot.Cast)
         {
-            var at = $"puppet '{member.Name}' in {place}";
-            Name(member.Name, at);
-            Demand(puppets.Contains(member.Puppet), at, $"wants the puppet '{member.Puppet}', which is not in the film", "bring the puppet in first");
-            Standing(member.Distance, member.X, member.Y, member.Scale, at);
+            Check(shot.Cast, place, puppets.Value);
         }
 
-        Ids(shot.Flats, place, "flats");
-        foreach (var flat in shot.Flats)
+        if (known is null || known.Flats != shot.Flats)
         {
-            var at = $"flat '{flat.Name}' in {place}";
-            Name(flat.Name, at);
-            Demand(drawings.Contains(flat.Drawing), at, $"wants the drawing '{flat.Drawing}', which is not in the film", "bring its art in again");
-            Standing(flat.Distance, flat.X, flat.Y, flat.Scale, at);
+            Check(shot.Flats, place, drawings.Value);
         }
 
-        Ids(shot.Channels, place, "channels");
-        foreach (var channel in shot.Channels)
+        if (known is null || known.Channels != shot.Channels)
         {
-            Check(channel, place);
+            Ids(shot.Channels, place, "channels");
+            var checkedBefore = known?.Channels.ToHashSet(Same<Channel>.One);
+            foreach (var channel in shot.Channels.Where(channel => checkedBefore?.Contains(channel) != true))
+            {
+                Check(channel, place);
+            }
         }
 
         Ids(shot.Shakes, place, "shakes");
         foreach (var shake in shot.Shakes)
         {
             Check(shake, $"shake '{shake.Name}' in {place}");
+        }
+
+        Range(shot.Wind.StrengthPercent, 0, 500, place, "wind", "%");
+    }
+
+    private static void Check(ImmutableArray<CastMember> members, string place, HashSet<string> puppets)
+    {
+        var cast = Ids(members, place, "puppets");
+        foreach (var word in (string[])[Address.Camera, Address.Wind])
+        {
+            Demand(!cast.Contains(word), place, $"has a puppet with the id '{word}'", $"that word is the {word}'s");
+        }
+
+        foreach (var member in members)
+        {
+            var at = $"puppet '{member.Name}' in {place}";
+            Name(member.Name, at);
+            Demand(puppets.Contains(member.Puppet), at, $"wants the puppet '{member.Puppet}', which is not in the film", "bring the puppet in first");
+            Standing(member.Distance, member.X, member.Y, member.Scale, at);
+        }
+    }
+
+    private static void Check(ImmutableArray<Flat> flats, string place, HashSet<string> drawings)
+    {
+        Ids(flats, place, "flats");
+        foreach (var flat in flats)
+        {
+            var at = $"flat '{flat.Name}' in {place}";
+            Name(flat.Name, at);
+            Demand(drawings.Contains(flat.Drawing), at, $"wants the drawing '{flat.Drawing}', which is not in the film", "bring its art in again");
+            Standing(flat.Distance, flat.X, flat.Y, flat.Scale, at);
         }
     }
 

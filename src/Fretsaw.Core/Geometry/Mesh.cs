@@ -53,6 +53,75 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
         return best;
     }
 
+    /// <summary>Each edge once, with the sum of the cotangents of the angles that face it.</summary>
+    public Dictionary<(int A, int B), double> EdgeCotangents()
+    {
+        var sums = new Dictionary<(int, int), double>();
+        for (var t = 0; t < Triangles.Length; t += 3)
+        {
+            for (var corner = 0; corner < 3; corner++)
+            {
+                var apex = Triangles[t + corner];
+                var (a, b) = (Triangles[t + ((corner + 1) % 3)], Triangles[t + ((corner + 2) % 3)]);
+                var (u, v) = (At(a) - At(apex), At(b) - At(apex));
+                var edge = a < b ? (a, b) : (b, a);
+                sums[edge] = sums.GetValueOrDefault(edge) + (Point.Dot(u, v) / Math.Abs(Point.Cross(u, v)));
+            }
+        }
+
+        return sums;
+    }
+
+    /// <summary>The mean length of the triangles' sides, px; 0 without triangles.</summary>
+    public double MeanSide()
+    {
+        var sum = 0.0;
+        for (var t = 0; t < Triangles.Length; t++)
+        {
+            sum += (At(Triangles[t % 3 == 2 ? t - 2 : t + 1]) - At(Triangles[t])).Length;
+        }
+
+        return Triangles.Length == 0 ? 0 : sum / Triangles.Length;
+    }
+
+    /// <summary>By vertex, a third of the area of the triangles round it, px².</summary>
+    public double[] VertexAreas()
+    {
+        var areas = new double[VertexCount];
+        for (var t = 0; t < Triangles.Length; t++)
+        {
+            var first = t - (t % 3);
+            areas[Triangles[t]] += Math.Abs(DoubleArea(X, Y, Triangles[first], Triangles[first + 1], Triangles[first + 2])) / 6;
+        }
+
+        return areas;
+    }
+
+    /// <summary>By vertex, the vertices it shares a side with.</summary>
+    public int[][] Neighbours()
+    {
+        var around = Enumerable.Range(0, VertexCount).Select(_ => new SortedSet<int>()).ToArray();
+        foreach (var (a, b) in EdgeCotangents().Keys)
+        {
+            around[a].Add(b);
+            around[b].Add(a);
+        }
+
+        return [.. around.Select(set => set.ToArray())];
+    }
+
+    /// <summary>Triangles that lie the other way round than at rest: the checker beside everything that moves a mesh.</summary>
+    public int CountFlipped(ReadOnlySpan<double> x, ReadOnlySpan<double> y)
+    {
+        var flipped = 0;
+        for (var t = 0; t < Triangles.Length; t += 3)
+        {
+            flipped += DoubleArea(x, y, Triangles[t], Triangles[t + 1], Triangles[t + 2]) <= 0 ? 1 : 0;
+        }
+
+        return flipped;
+    }
+
     private static (double, double, double) Clamp(double a, double b, double c)
     {
         (a, b, c) = (Math.Max(0, a), Math.Max(0, b), Math.Max(0, c));

@@ -43,8 +43,9 @@ public enum GripKind
 /// <param name="Thing">Id of the part, bone, pin, reach, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
 /// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
 /// <param name="NewId">The id of what the gesture makes.</param>
+/// <param name="WholeBody">A goal out of reach takes the body along.</param>
 /// <param name="KeepSize">When a distance changes: keep the size in the picture.</param>
-public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false);
+public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false);
 
 /// <summary>A drag from press to release.</summary>
 /// <param name="From">In picture pixels; in metres for grips of the side elevation.</param>

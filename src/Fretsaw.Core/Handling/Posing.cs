@@ -14,13 +14,14 @@ internal static class Posing
         var cast = Drag.FindCast(stood, gesture.Grip.Owner);
         var toPicture = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
         var thing = gesture.Grip.Thing;
+        var shift = new[] { Properties.ShiftX, Properties.ShiftY };
         return gesture.Grip.Kind switch
         {
             GripKind.Turn => Turn(gesture, stood, cast, toPicture),
             GripKind.Shift when thing == Address.Body => Body(gesture, stood, cast),
-            GripKind.Shift => Point(gesture, stood, toPicture * Carrier(cast, cast.Plan.NodeOf[thing]), Properties.OfPart[1..3]),
-            GripKind.Pin => Point(gesture, stood, toPicture * PinnedPart(cast, thing), Properties.OfPoint),
-            _ => Point(gesture, stood, toPicture, Properties.OfPoint),
+            GripKind.Shift => Point(gesture, stood, toPicture * Carrier(cast, cast.Plan.NodeOf[thing]), shift),
+            GripKind.Pin => Point(gesture, stood, toPicture * PinSpace(cast, thing, out _), shift),
+            _ => Goal(gesture, stood, cast, toPicture, shift),
         };
     }
 
@@ -39,9 +40,13 @@ internal static class Posing
             toPicture = stood.Camera.ToPicture(stood.Plan.Film, member.Distance);
             pivot = new Point(member.X, member.Y) + (shift * member.Scale);
         }
+        else if (!cast.Plan.NodeOf.TryGetValue(thing, out var index))
+        {
+            carrier = PinSpace(cast, thing, out var rest);
+            pivot = rest + new Point(Value(stood, gesture, "shiftX"), Value(stood, gesture, "shiftY"));
+        }
         else
         {
-            var index = cast.Plan.NodeOf[thing];
             var node = cast.Plan.Nodes[index];
             carrier = Carrier(cast, index);
             var own = node.IsBone ? default : new Point(Value(stood, gesture, "shiftX"), Value(stood, gesture, "shiftY"));
@@ -65,7 +70,55 @@ internal static class Posing
     {
         var member = cast.Plan.Member;
         var placement = Affine.Scale(member.Scale, member.Scale);
-        return Point(gesture, stood, stood.Camera.ToPicture(stood.Plan.Film, member.Distance) * placement, Properties.OfPoint);
+        return Point(gesture, stood, stood.Camera.ToPicture(stood.Plan.Film, member.Distance) * placement, [Properties.ShiftX, Properties.ShiftY]);
+    }
+
+    /// <summary>
+    /// A goal follows the pointer; a planted one does so on the ground. With the whole body, what lies beyond the chain's
+    /// reach moves the body, and goals that are planted stay where they are.
+    /// </summary>
+    private static Func<Point, Edit> Goal(Gesture gesture, Evaluator stood, CastFrame cast, Affine toPicture, PropertyInfo[] axes)
+    {
+        var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == gesture.Grip.Thing);
+        var planted = Value(stood, gesture, Properties.Planted.Name) > 0.5;
+        var ground = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.Skeleton.Ground;
+        var alone = Point(gesture, stood, planted ? ground : toPicture, axes);
+        if (!gesture.Grip.WholeBody)
+        {
+            return alone;
+        }
+
+        var reach = cast.Plan.Reaches[index];
+        var first = reach.Nodes[0];
+        var root = cast.Worlds[first].Map(cast.Plan.Nodes[first].Pivot);
+        var longest = Enumerable.Range(0, reach.Nodes.Length).Sum(i => (reach.Joints[i + 1] - reach.Joints[i]).Length);
+        toPicture.TryInvert(out var toPosed);
+        var goal = cast.Goals[index];
+        return to =>
+        {
+            var keys = (SetKeys)alone(to);
+            var way = goal + toPosed.MapVector(to - gesture.From) - root;
+            if (way.Length <= longest)
+            {
+                return keys;
+            }
+
+            var beyond = way * (1 - (longest / way.Length));
+            var body = cast.ToStage.MapVector(beyond) * (1 / cast.Plan.Member.Scale);
+            var values = keys.Values;
+            if (!planted)
+            {
+                values = [values[0] with { Value = Math.Round(values[0].Value - beyond.X, 2) }, values[1] with { Value = Math.Round(values[1].Value - beyond.Y, 2) }];
+            }
+
+            return keys with { Values = [.. values, BodyKey(Properties.ShiftX.Name, body.X), BodyKey(Properties.ShiftY.Name, body.Y)], Says = "Moved the whole body" };
+        };
+
+        KeyValue BodyKey(string property, double by)
+        {
+            var address = new Address(gesture.Grip.Owner!, Address.Body, property).ToString();
+            return new KeyValue(address, Math.Round(stood.Values[stood.Plan.Slots.Find(address)] + by, 2));
+        }
     }
 
     /// <summary>Shifts run in a space; the pointer's way is brought into it.</summary>
@@ -102,16 +155,15 @@ internal static class Posing
     private static string AddressOf(Gesture gesture, string property) =>
         new Address(gesture.Grip.Owner!, gesture.Grip.Thing, property).ToString();
 
-    private static Affine Carrier(CastFrame cast, int node)
-    {
-        var carrier = cast.Plan.Nodes[node].Carrier;
-        return carrier < 0 ? Affine.Identity : cast.Worlds[carrier];
-    }
+    private static Affine Carrier(CastFrame cast, int node) => cast.Skeleton.CarrierOf(cast.Plan.Nodes[node]);
 
-    private static Affine PinnedPart(CastFrame cast, string pin)
+    /// <summary>What takes a pin along: its shifts run in that space.</summary>
+    private static Affine PinSpace(CastFrame cast, string pin, out Point rest)
     {
         var part = cast.Plan.Puppet.Parts.FirstOrDefault(candidate => candidate.Pins.Any(p => p.Id == pin))
             ?? throw new FilmException($"pin '{pin}'", "is not on this puppet", "choose one that is");
-        return cast.Worlds[cast.Plan.NodeOf[part.Id]];
+        var found = part.Pins.First(p => p.Id == pin);
+        rest = found.At;
+        return cast.Worlds[cast.Plan.NodeOf[found.RidesOn ?? part.Id]];
     }
 }

@@ -52,13 +52,19 @@ public sealed record KeyPose(string Shot, string Owner, int Frame) : Wish
         return values.ToImmutable();
     }
 
+    private static readonly HashSet<string> InPose = new(StringComparer.Ordinal)
+    {
+        Properties.Turn.Name, Properties.ShiftX.Name, Properties.ShiftY.Name, Properties.Planted.Name, Properties.Across.Name, Properties.Down.Name,
+    };
+
     /// <summary>What a pose is made of before anything special is keyed: the body's place, turns, pins and goals.</summary>
     private static bool IsControl(Evaluator frame, Address address)
     {
         var puppet = frame.Plan.FindCast(address.Owner)?.Puppet;
         var isPart = puppet?.Parts.Any(part => part.Id == address.Thing) ?? false;
-        var obeysReach = puppet?.Reaches.Any(reach => reach.Upper == address.Thing || reach.Lower == address.Thing) ?? false;
-        return !obeysReach && (isPart ? address.Property == "turn" : !address.Property.StartsWith("stretch", StringComparison.Ordinal));
+        var cast = frame.Plan.FindCast(address.Owner);
+        var obeysReach = cast is not null && cast.NodeOf.TryGetValue(address.Thing, out var node) && cast.Nodes[node].Reach >= 0;
+        return !obeysReach && (isPart ? address.Property is "turn" or "swap" : InPose.Contains(address.Property));
     }
 }
 

@@ -2,6 +2,11 @@ using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Puppets;
 
+/// <summary>What a pin asks of the mesh. Turn and size count only for pins that hold them.</summary>
+/// <param name="To">Where it pulls to, in the mesh's own space.</param>
+/// <param name="Size">1 as drawn.</param>
+public readonly record struct PinPull(Point To, double TurnRadians, double Size);
+
 /// <summary>
 /// One thread's workspace for solving one <see cref="ArapSystem"/>; nothing is allocated after construction.
 /// A solve depends on the pulls alone and not on the solve before it, so any frame can be asked for in any order.
@@ -26,6 +31,8 @@ public sealed class ArapState
     private readonly double[] placedY;
     private readonly double[] work;
     private readonly Point[] pulls;
+    private readonly double[] patchDot;
+    private readonly double[] patchCross;
 
     public ArapState(ArapSystem system)
     {
@@ -33,13 +40,19 @@ public sealed class ArapState
         var n = system.Mesh.VertexCount;
         (X, Y, cos, sin) = (new double[n], new double[n], new double[n], new double[n]);
         (placedX, placedY, work) = (new double[n], new double[n], new double[2 * n]);
-        pulls = new Point[system.Pins.Length];
+        pulls = new Point[system.Handles.Length];
+        (patchDot, patchCross) = (new double[system.PatchCount], new double[system.PatchCount]);
     }
 
     /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
     public double[] X { get; }
 
     public double[] Y { get; }
+
+    /// <summary>By vertex, the cosine of its turn after the last solve.</summary>
+    public double[] Cos => cos;
+
+    public double[] Sin => sin;
 
     /// <summary>Rounds the last solve took; <see cref="MaxRounds"/> means it stopped before it settled.</summary>
     public int Rounds { get; private set; }
@@ -52,12 +65,16 @@ public sealed class ArapState
     /// a closed form), then best places for the rotations (one sparse solve). A rigid motion of all pins is
     /// answered exactly and at once.
     /// </summary>
-    /// <param name="shifts">How far each pin is from its rest place, as many as the system has pins.</param>
-    public void Solve(ReadOnlySpan<Point> shifts)
+    /// <param name="pinned">Where each pin pulls to, as many as the system has pins.</param>
+    public void Solve(ReadOnlySpan<PinPull> pinned)
     {
         for (var i = 0; i < pulls.Length; i++)
         {
-            pulls[i] = system.Pins[i].Rest + shifts[i];
+            ref readonly var handle = ref system.Handles[i];
+            ref readonly var pull = ref pinned[handle.Pin];
+            var (sine, cosine) = Math.SinCos(pull.TurnRadians);
+            var arm = (handle.Rest - system.RestOf(handle.Pin)) * pull.Size;
+            pulls[i] = pull.To + new Point((cosine * arm.X) - (sine * arm.Y), (sine * arm.X) + (cosine * arm.Y));
         }
 
         StartRotations();
@@ -116,6 +133,8 @@ public sealed class ArapState
     {
         system.Mesh.X.CopyTo(X, 0);
         system.Mesh.Y.CopyTo(Y, 0);
+        Array.Fill(cos, 1);
+        Array.Clear(sin);
         (Rounds, Energy) = (0, 0);
     }
 
@@ -126,7 +145,7 @@ public sealed class ArapState
     /// </summary>
     private void StartRotations()
     {
-        var pins = system.Pins;
+        var pins = system.Handles;
         for (var v = 0; v < cos.Length; v++)
         {
             var weights = system.Influence.AsSpan(v * pins.Length, pins.Length);
@@ -174,7 +193,7 @@ public sealed class ArapState
 
         for (var i = 0; i < pulls.Length; i++)
         {
-            ref readonly var pin = ref system.Pins[i];
+            ref readonly var pin = ref system.Handles[i];
             var pull = pulls[i] * system.PinWeight;
             Pull(pin.A, pull * pin.WA);
             Pull(pin.B, pull * pin.WB);
@@ -190,15 +209,23 @@ public sealed class ArapState
         Y[vertex] += pull.Y;
     }
 
-    /// <summary>Local step; returns the energy that is left with the new rotations.</summary>
+    /// <summary>
+    /// Local step; returns the energy that is left with the new rotations. With stiffness, neighbouring turns are drawn
+    /// together as in Levi &amp; Gotsman, "Smooth Rotation Enhanced As-Rigid-As-Possible Mesh Animation" (2015): the energy
+    /// also counts smoothing/2 · Σ w|Rᵢ − Rⱼ|², so that a vertex's best turn looks at those of its neighbours, taken as they
+    /// stand. A stiff patch turns as one.
+    /// </summary>
     private double TurnVertices()
     {
         var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
         var (restX, restY) = (system.Mesh.X, system.Mesh.Y);
+        var smoothing = system.Smoothing;
         var energy = 0.0;
+        Array.Clear(patchDot);
+        Array.Clear(patchCross);
         for (var i = 0; i < X.Length; i++)
         {
-            var (dot, cross, squares) = (0.0, 0.0, 0.0);
+            var (dot, cross, squares, besideCos, besideSin) = (0.0, 0.0, 0.0, 0.0, 0.0);
             for (var e = first[i]; e < first[i + 1]; e++)
             {
                 var j = neighbour[e];
@@ -208,15 +235,69 @@ public sealed class ArapState
                 dot += w * ((rx * px) + (ry * py));
                 cross += w * ((rx * py) - (ry * px));
                 squares += w * ((rx * rx) + (ry * ry) + (px * px) + (py * py));
+                besideCos += w * cos[j];
+                besideSin += w * sin[j];
             }
 
-            (cos[i], sin[i]) = Unit(dot, cross);
+            energy += squares;
+            var patch = system.Patch[i];
+            if (patch >= 0)
+            {
+                patchDot[patch] += dot;
+                patchCross[patch] += cross;
+                continue;
+            }
 
-            // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross), and the best R makes the last term √(dot² + cross²).
-            energy += squares - (2 * Math.Sqrt((dot * dot) + (cross * cross)));
+            (cos[i], sin[i]) = Unit(dot + (2 * smoothing * besideCos), cross + (2 * smoothing * besideSin));
+
+            // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross)
+            energy -= 2 * ((cos[i] * dot) + (sin[i] * cross));
         }
 
-        return Math.Max(0, energy / 2);
+        energy -= TurnPatches();
+        return Math.Max(0, (energy / 2) + (smoothing > 0 ? smoothing / 2 * Unevenness() : 0));
+    }
+
+    /// <summary>Gives every vertex of a patch the patch's best turn; returns what that takes off twice the energy.</summary>
+    private double TurnPatches()
+    {
+        if (patchDot.Length == 0)
+        {
+            return 0;
+        }
+
+        for (var i = 0; i < X.Length; i++)
+        {
+            if (system.Patch[i] is >= 0 and var patch)
+            {
+                (cos[i], sin[i]) = Unit(patchDot[patch], patchCross[patch]);
+            }
+        }
+
+        var gained = 0.0;
+        for (var patch = 0; patch < patchDot.Length; patch++)
+        {
+            gained += 2 * Math.Sqrt((patchDot[patch] * patchDot[patch]) + (patchCross[patch] * patchCross[patch]));
+        }
+
+        return gained;
+    }
+
+    /// <summary>Σ w|Rᵢ − Rⱼ|² over every vertex and its neighbours, a turn taken as the unit vector (cos, sin).</summary>
+    private double Unevenness()
+    {
+        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
+        var sum = 0.0;
+        for (var i = 0; i < cos.Length; i++)
+        {
+            for (var e = first[i]; e < first[i + 1]; e++)
+            {
+                var (dc, ds) = (cos[i] - cos[neighbour[e]], sin[i] - sin[neighbour[e]]);
+                sum += weight[e] * ((dc * dc) + (ds * ds));
+            }
+        }
+
+        return sum;
     }
 
     private static (double Cos, double Sin) Unit(double dot, double cross)

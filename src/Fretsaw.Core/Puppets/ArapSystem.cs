@@ -20,21 +20,45 @@ public sealed class ArapSystem
     /// <summary>Obtuse triangles have negative cotangents, which would make the matrix indefinite.</summary>
     private const double LeastWeight = 0.01;
 
-    private ArapSystem(Mesh mesh, int[] first, int[] neighbour, double[] weight, PinPlace[] pins, double pinWeight, SparseCholesky factor)
+    /// <summary>How much harder the edges inside a stiff patch pull: it then stays rigid to a thousandth of its size.</summary>
+    private const double PatchWeight = 100;
+
+    /// <summary>
+    /// Smoothness of turns at stiffness 1, as a multiple of the squared triangle side: there a strip pulled by its ends
+    /// bends in one arc however few triangles it has.
+    /// </summary>
+    private const double StiffestSmoothing = 40;
+
+    /// <summary>A pin that holds its turn grips this far round itself, in sides of triangles.</summary>
+    private const double GripSides = 0.9;
+
+    private ArapSystem(Mesh mesh, ImmutableArray<Pin> pins, HandlePlace[] handles, SymmetricBuilder laplacian)
     {
-        Mesh = mesh;
-        First = first;
-        Neighbour = neighbour;
-        Weight = weight;
-        Pins = pins;
-        PinWeight = pinWeight;
-        Factor = factor;
+        (Mesh, Pins, Handles) = (mesh, pins, handles);
+        (First, Neighbour, Weight) = Rows(laplacian);
+        PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
+        foreach (var handle in handles)
+        {
+            Tie(laplacian, handle, PinWeight);
+        }
+
+        Factor = new SparseCholesky(laplacian);
     }
 
-    /// <summary>Where a pin holds: barycentric weights on three vertices, and the place they give at rest.</summary>
-    public readonly record struct PinPlace(int A, int B, int C, double WA, double WB, double WC, Point Rest);
+    /// <summary>Where a pin grips the mesh: barycentric weights on three vertices, and the place they give at rest.</summary>
+    /// <param name="Pin">Index among the pins; a pin's first handle is the pin's own place.</param>
+    public readonly record struct HandlePlace(int Pin, int A, int B, int C, double WA, double WB, double WC, Point Rest)
+    {
+        /// <summary>The same place on a mesh that has moved.</summary>
+        public Point On(double[] x, double[] y) => new((WA * x[A]) + (WB * x[B]) + (WC * x[C]), (WA * y[A]) + (WB * y[B]) + (WC * y[C]));
+    }
 
     public Mesh Mesh { get; }
+
+    /// <summary>Those that hold something, in the order of the part.</summary>
+    public ImmutableArray<Pin> Pins { get; }
+
+    public HandlePlace[] Handles { get; }
 
     /// <summary>Vertex v's neighbours are Neighbour[First[v] .. First[v + 1]), with their edge weights.</summary>
     public int[] First { get; }
@@ -43,93 +67,146 @@ public sealed class ArapSystem
 
     public double[] Weight { get; }
 
-    public PinPlace[] Pins { get; }
-
     public double PinWeight { get; }
 
     public SparseCholesky Factor { get; }
 
-    /// <summary>How much each pin counts at each vertex when a solve starts: 1 / distance², pin by pin for each vertex.</summary>
+    /// <summary>How much each handle counts at each vertex when a solve starts: 1 / distance², handle by handle for each vertex.</summary>
     public double[] Influence { get; private init; } = [];
 
-    /// <returns>Null when there is nothing to solve: no pins, or a mesh without triangles.</returns>
-    public static ArapSystem? Build(Mesh mesh, ImmutableArray<Pin> pins)
+    /// <summary>Weight of the difference between neighbouring turns, px²; 0 for none.</summary>
+    public double Smoothing { get; private init; }
+
+    /// <summary>By vertex, the stiff patch it lies in, or −1.</summary>
+    public int[] Patch { get; private init; } = [];
+
+    public int PatchCount { get; private init; }
+
+    /// <summary>The mesh's triangles in the order they are painted: those in front last.</summary>
+    public int[] Triangles { get; private init; } = [];
+
+    /// <summary>Where a pin sits at rest: on the mesh, however near beside it it was dropped.</summary>
+    public Point RestOf(int pin) => Handles[FirstHandle[pin]].Rest;
+
+    /// <summary>Pin p's handles are FirstHandle[p] .. FirstHandle[p + 1).</summary>
+    public int[] FirstHandle { get; private init; } = [];
+
+    /// <returns>Null when there is nothing to solve: no pin that holds, or a mesh without triangles.</returns>
+    public static ArapSystem? Build(Mesh mesh, ImmutableArray<Pin> pins, MeshSettings settings, ImmutableArray<StiffPatch> patches)
     {
+        pins = pins.RemoveAll(pin => pin.Hold == PinHold.Watch);
         if (pins.IsEmpty || mesh.TriangleCount == 0)
         {
             return null;
         }
 
+        var side = mesh.MeanSide();
+        var patch = PatchOf(mesh, patches);
         var laplacian = new SymmetricBuilder(mesh.VertexCount);
-        foreach (var ((a, b), cotangents) in EdgeWeights(mesh))
+        foreach (var ((a, b), cotangents) in mesh.EdgeCotangents())
         {
-            var w = Math.Max(LeastWeight, cotangents / 2);
+            var inPatch = patch[a] >= 0 && patch[a] == patch[b];
+            var w = Math.Max(LeastWeight, cotangents / 2) * (inPatch ? PatchWeight : 1);
             laplacian.Add(a, b, -w);
             laplacian.Add(a, a, w);
             laplacian.Add(b, b, w);
         }
 
-        var places = pins.Select(pin => Place(mesh, pin)).ToArray();
-        TieLooseIslands(mesh, laplacian, places);
-        var (first, neighbour, weight) = Rows(laplacian);
-        var pinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
-        foreach (var pin in places)
+        var handles = pins.SelectMany((pin, index) => HandlesOf(mesh, pin, index, side * GripSides)).ToArray();
+        TieLooseIslands(mesh, laplacian, handles);
+        var influence = Influences(mesh, handles);
+        return new ArapSystem(mesh, pins, handles, laplacian)
         {
-            Tie(laplacian, pin, pinWeight);
-        }
-
-        return new ArapSystem(mesh, first, neighbour, weight, places, pinWeight, new SparseCholesky(laplacian))
-        {
-            Influence = Influences(mesh, places),
+            Influence = influence,
+            Smoothing = settings.Stiffness * settings.Stiffness * StiffestSmoothing * side * side,
+            Patch = patch,
+            PatchCount = patches.Length,
+            FirstHandle = [.. Enumerable.Range(0, pins.Length + 1).Select(pin => handles.Count(handle => handle.Pin < pin))],
+            Triangles = PaintOrder.Of(mesh, pins, handles, influence),
         };
     }
 
-    private static double[] Influences(Mesh mesh, PinPlace[] pins)
+    private static IEnumerable<HandlePlace> HandlesOf(Mesh mesh, Pin pin, int index, double grip)
     {
-        var influence = new double[mesh.VertexCount * pins.Length];
+        var own = Place(mesh, pin.At, index);
+        yield return own;
+        if (pin.Hold == PinHold.Place)
+        {
+            yield break;
+        }
+
+        foreach (var way in (Point[])[new(grip, 0), new(0, grip), new(-grip, 0), new(0, -grip)])
+        {
+            // Beyond the art's edge the place falls back on the edge; too near the pin it would hold nothing.
+            var handle = Place(mesh, own.Rest + way, index);
+            if ((handle.Rest - own.Rest).Length > grip / 4)
+            {
+                yield return handle;
+            }
+        }
+    }
+
+    private static int[] PatchOf(Mesh mesh, ImmutableArray<StiffPatch> patches)
+    {
+        var patch = new int[mesh.VertexCount];
+        for (var v = 0; v < patch.Length; v++)
+        {
+            patch[v] = -1;
+            for (var p = 0; p < patches.Length && patch[v] < 0; p++)
+            {
+                patch[v] = (patches[p].At - new Point(mesh.X[v], mesh.Y[v])).Length <= patches[p].Radius ? p : -1;
+            }
+        }
+
+        return patch;
+    }
+
+    private static double[] Influences(Mesh mesh, HandlePlace[] handles)
+    {
+        var influence = new double[mesh.VertexCount * handles.Length];
         for (var v = 0; v < mesh.VertexCount; v++)
         {
-            for (var p = 0; p < pins.Length; p++)
+            for (var h = 0; h < handles.Length; h++)
             {
-                var distance = (pins[p].Rest - new Point(mesh.X[v], mesh.Y[v])).Length;
-                influence[(v * pins.Length) + p] = 1 / ((distance * distance) + 1);
+                var distance = (handles[h].Rest - new Point(mesh.X[v], mesh.Y[v])).Length;
+                influence[(v * handles.Length) + h] = 1 / ((distance * distance) + 1);
             }
         }
 
         return influence;
     }
 
-    private static PinPlace Place(Mesh mesh, Pin pin)
+    private static HandlePlace Place(Mesh mesh, Point at, int pin)
     {
-        var (t, wa, wb, wc) = mesh.Locate(pin.At);
+        var (t, wa, wb, wc) = mesh.Locate(at);
         var (a, b, c) = (mesh.Triangles[3 * t], mesh.Triangles[(3 * t) + 1], mesh.Triangles[(3 * t) + 2]);
-        var rest = new Point((wa * mesh.X[a]) + (wb * mesh.X[b]) + (wc * mesh.X[c]), (wa * mesh.Y[a]) + (wb * mesh.Y[b]) + (wc * mesh.Y[c]));
-        return new PinPlace(a, b, c, wa, wb, wc, rest);
+        var place = new HandlePlace(pin, a, b, c, wa, wb, wc, default);
+        return place with { Rest = place.On(mesh.X, mesh.Y) };
     }
 
-    private static void Tie(SymmetricBuilder matrix, PinPlace pin, double w)
+    private static void Tie(SymmetricBuilder matrix, HandlePlace handle, double w)
     {
-        matrix.Add(pin.A, pin.A, w * pin.WA * pin.WA);
-        matrix.Add(pin.B, pin.B, w * pin.WB * pin.WB);
-        matrix.Add(pin.C, pin.C, w * pin.WC * pin.WC);
-        matrix.Add(pin.A, pin.B, w * pin.WA * pin.WB);
-        matrix.Add(pin.B, pin.C, w * pin.WB * pin.WC);
-        matrix.Add(pin.C, pin.A, w * pin.WC * pin.WA);
+        matrix.Add(handle.A, handle.A, w * handle.WA * handle.WA);
+        matrix.Add(handle.B, handle.B, w * handle.WB * handle.WB);
+        matrix.Add(handle.C, handle.C, w * handle.WC * handle.WC);
+        matrix.Add(handle.A, handle.B, w * handle.WA * handle.WB);
+        matrix.Add(handle.B, handle.C, w * handle.WB * handle.WC);
+        matrix.Add(handle.C, handle.A, w * handle.WC * handle.WA);
     }
 
     /// <summary>
     /// An island of the art without a pin would leave the matrix singular. One edge ties it to the pin nearest to it,
     /// so that it follows that pin without bending.
     /// </summary>
-    private static void TieLooseIslands(Mesh mesh, SymmetricBuilder matrix, PinPlace[] pins)
+    private static void TieLooseIslands(Mesh mesh, SymmetricBuilder matrix, HandlePlace[] handles)
     {
         var reached = new bool[mesh.VertexCount];
-        var queue = new Queue<int>(pins.SelectMany(pin => new[] { pin.A, pin.B, pin.C }));
+        var queue = new Queue<int>(handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }));
         for (var seed = -1; seed < mesh.VertexCount; seed++)
         {
             if (seed >= 0 && !reached[seed])
             {
-                var nearest = pins.MinBy(pin => (pin.Rest - new Point(mesh.X[seed], mesh.Y[seed])).Length);
+                var nearest = handles.MinBy(handle => (handle.Rest - new Point(mesh.X[seed], mesh.Y[seed])).Length);
                 matrix.Add(seed, nearest.A, -1);
                 matrix.Add(seed, seed, 1);
                 matrix.Add(nearest.A, nearest.A, 1);
@@ -150,26 +227,6 @@ public sealed class ArapSystem
                 }
             }
         }
-    }
-
-    /// <summary>Sum of the cotangents of the angles that face each edge.</summary>
-    private static Dictionary<(int, int), double> EdgeWeights(Mesh mesh)
-    {
-        var weights = new Dictionary<(int, int), double>();
-        for (var t = 0; t < mesh.Triangles.Length; t += 3)
-        {
-            for (var corner = 0; corner < 3; corner++)
-            {
-                var apex = mesh.Triangles[t + corner];
-                var (a, b) = (mesh.Triangles[t + ((corner + 1) % 3)], mesh.Triangles[t + ((corner + 2) % 3)]);
-                var u = new Point(mesh.X[a] - mesh.X[apex], mesh.Y[a] - mesh.Y[apex]);
-                var v = new Point(mesh.X[b] - mesh.X[apex], mesh.Y[b] - mesh.Y[apex]);
-                var edge = a < b ? (a, b) : (b, a);
-                weights[edge] = weights.GetValueOrDefault(edge) + (Point.Dot(u, v) / Math.Abs(Point.Cross(u, v)));
-            }
-        }
-
-        return weights;
     }
 
     private static (int[] First, int[] Neighbour, double[] Weight) Rows(SymmetricBuilder laplacian)

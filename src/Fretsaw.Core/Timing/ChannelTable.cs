@@ -67,4 +67,14 @@ public sealed class ChannelTable
         var progress = Charts.Progress(gaps[key], (frame - frames[key]) / (frames[next] - frames[key]));
         return values[key] + ((values[next] - values[key]) * progress);
     }
+
+    /// <summary>The value of the last key up to a frame; before the first key that one's. For values that have none in between.</summary>
+    /// <param name="channel">From <see cref="IndexOf"/>, ≥ 0.</param>
+    /// <param name="frame">Whole or between frames.</param>
+    public double SampleHeld(int channel, double frame)
+    {
+        var (start, end) = (first[channel], first[channel + 1]);
+        var at = Array.BinarySearch(frames, start, end - start, frame);
+        return values[at >= 0 ? at : Math.Max(start, ~at - 1)];
+    }
 }

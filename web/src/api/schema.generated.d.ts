@@ -340,6 +340,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/draw-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    frame: number;
+                    shot?: string;
+                    puppet?: string;
+                    cast?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/wish": {
         parameters: {
             query?: never;
@@ -967,6 +1007,16 @@ export interface components {
             start: components["schemas"]["Point"];
             end: components["schemas"]["Point"];
             ridesOn?: null | string;
+            limit?: null | components["schemas"]["TurnLimit"];
+            followThrough?: null | components["schemas"]["FollowThrough"];
+        };
+        /** @description A part's mesh bent by several bones, with weights by heat diffusion that a person may paint over. */
+        BoneBend: {
+            /** @description Ids of the bones, two or more. */
+            bones: string[];
+            /** @description In the order they were painted. */
+            strokes: components["schemas"]["WeightStroke"][];
+            mirror?: null | components["schemas"]["WeightMirror"];
         };
         BoneHandle: {
             owner: string;
@@ -975,6 +1025,10 @@ export interface components {
             end: components["schemas"]["Point"];
             /** @description The reach that moves this bone, if any. */
             obeys: null | string;
+        };
+        BonePair: {
+            one: string;
+            other: string;
         };
         Box: {
             /** Format: double */
@@ -1049,6 +1103,22 @@ export interface components {
         Chart: "Even" | "SlowStart" | "SlowStop" | "Both" | "Hold";
         /** @description An sRGB colour with straight alpha, eight bits a channel (IEC 61966-2-1). Written "#rrggbb" or "#rrggbbaa". */
         Colour: string;
+        /**
+         * @description A control with one or two axes (a pad) that drives values of its puppet. A person poses the puppet at stations; in
+         *     between the stations are blended. What a dial says is added to what other dials and the keys say.
+         */
+        Dial: {
+            id: string;
+            name: string;
+            /** @description Has a second axis, down. */
+            isPad: boolean;
+            blend: components["schemas"]["DialBlend"];
+            spread: components["schemas"]["PadSpread"];
+            /** @description No two at one place. Where none stands at the middle, the middle is the puppet at rest. */
+            stations: components["schemas"]["Station"][];
+        };
+        /** @enum {unknown} */
+        DialBlend: "Linear" | "Smooth";
         /**
          * @description The art of a part or flat: vector shapes, or one raster picture. Never changed in place: new art is a new
          *     drawing with a new id, so painters may keep what they made of an id.
@@ -1525,6 +1595,35 @@ export interface components {
             scale: number;
             hidden: boolean;
         };
+        /** @description A damped spring that lags behind its carrier. */
+        FollowThrough: {
+            /**
+             * Format: double
+             * @description How many frames it starts late, [0, 48].
+             */
+            lagFrames: number;
+            /**
+             * Format: double
+             * @description How fast it would swing by itself, Hz, [0.2, 20]: low is soft, high is stiff.
+             */
+            stiffnessHz: number;
+            /**
+             * Format: double
+             * @description [0.05, 2]: below 1 it swings over, from 1 on it only comes after.
+             */
+            damping: number;
+        };
+        /**
+         * @description One outline of a shape set: the part's own outline is blended towards it. Shapes are matched one by one in painting
+         *     order, and on each the points are matched by OutlineMatch, unless a person says otherwise.
+         */
+        Form: {
+            id: string;
+            name: string;
+            drawing: string;
+            /** @description What a person has set by hand; shapes without an entry are matched automatically. */
+            starts: components["schemas"]["OutlineStart"][];
+        };
         /** @description A drag from press to release. */
         Gesture: {
             /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
@@ -1552,6 +1651,11 @@ export interface components {
                  * @default false
                  */
                 keepSize?: boolean;
+                /**
+                 * @description A goal out of reach takes the body along.
+                 * @default false
+                 */
+                wholeBody?: boolean;
             };
             /** @description A place or a difference of places; x right, y down. */
             from: {
@@ -1684,7 +1788,7 @@ export interface components {
             shot: string;
             /** Format: double */
             frame: number;
-            /** @description Every value that could be keyed, by address. */
+            /** @description Every value that could be keyed, by address, with what dials add. */
             channels: {
                 [key: string]: number;
             };
@@ -1713,10 +1817,77 @@ export interface components {
             value: number;
         };
         /**
+         * @description A push given to a mesh by hand, kept as the strokes of the brush, so that it outlives a change of the mesh. How much of
+         *     it shows is a channel.
+         */
+        Knead: {
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description How much of it shows at rest, %, [−200, 300].
+             */
+            atRest: number;
+            strokes: components["schemas"]["KneadStroke"][];
+        };
+        /** @enum {unknown} */
+        KneadBrush: "Push" | "Smooth" | "Unknead";
+        /** @description One dab of the brush. */
+        KneadStroke: {
+            brush: components["schemas"]["KneadBrush"];
+            /** @description Where, on the art at rest. */
+            at: components["schemas"]["Point"];
+            /** @description How far it pushes; only for KneadBrush.Push. */
+            by: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description px, (0, 10000]
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description (0, 1]
+             * @default 1
+             */
+            strength?: number;
+            /**
+             * Format: double
+             * @description [0, 1]: the part of the radius over which it fades.
+             * @default 1
+             */
+            softness?: number;
+        };
+        /**
          * @description The colours a name can carry in lists. They mean what the animator wants them to mean.
          * @enum {unknown}
          */
         Label: "Petrol" | "Blade" | "Brass" | "Leaf" | "Plum" | "Slate";
+        /**
+         * @description A tapered limb drawn along two bones, smooth at their joint. Widths are px at rest; what they are at a frame is these
+         *     times the channels PropertyInfo Properties.WidthRoot, PropertyInfo Properties.WidthJoint and
+         *     PropertyInfo Properties.WidthEnd, and its segments are as long as the bones are.
+         */
+        Limb: {
+            /** @description The bone from the root to the joint. */
+            upper: string;
+            /** @description The bone from the joint to the end. */
+            lower: string;
+            /**
+             * Format: double
+             * @description px, (0, 2000]
+             */
+            rootWidth: number;
+            /**
+             * Format: double
+             * @description px, (0, 2000]
+             */
+            jointWidth: number;
+            /**
+             * Format: double
+             * @description px, (0, 2000]
+             */
+            endWidth: number;
+        };
         /** @enum {unknown} */
         LineCap: "Butt" | "Round" | "Square";
         /** @enum {unknown} */
@@ -1811,6 +1982,15 @@ export interface components {
             /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
             order: null | string[];
         };
+        Matte: {
+            /** @description The part whose shape cuts this one. */
+            part: string;
+            /**
+             * @description Show what lies outside the shape instead of what lies inside.
+             * @default false
+             */
+            outside?: boolean;
+        };
         MeshSettings: {
             /**
              * Format: double
@@ -1822,15 +2002,43 @@ export interface components {
              * @description The length of side that triangles aim for, px, [2, 500].
              */
             triangleSide: number;
+            /**
+             * Format: double
+             * @description How much neighbouring triangles resist turning differently, [0, 1]: 0 bends like cloth, 1 like a lath.
+             */
+            stiffness: number;
+            /**
+             * Format: double
+             * @description Islands of the art this near to each other are meshed as one, px, [0, 1000]; 0 never bridges a gap.
+             */
+            bridge: number;
         };
         NewFilm: {
             name: string;
         };
+        /** @description Where the outline of one shape of a form starts, and which way it runs. */
+        OutlineStart: {
+            /**
+             * Format: int32
+             * @description Index among the drawing's shapes.
+             */
+            shape: number;
+            /**
+             * Format: double
+             * @description How far along the form's outline as drawn, part of its length, [0, 1).
+             */
+            start: number;
+            /** @description Runs against the way it was drawn. */
+            reversed: boolean;
+        };
+        /** @enum {unknown} */
+        PadSpread: "Grid" | "Triangles";
         /** @description A flat colour, or a gradient when Gradient? Paint.Gradient is set (then the colour's alpha still counts). */
         Paint: {
             colour: components["schemas"]["Colour"];
             gradient?: null | components["schemas"]["Gradient"];
         };
+        /** @description One cut-out piece of a puppet. */
         Part: {
             id: string;
             name: string;
@@ -1841,13 +2049,31 @@ export interface components {
             /** @description The part or bone that carries this part; null when it rides on the whole body. */
             ridesOn?: null | string;
             hidden: boolean;
+            /** @description Cannot be taken hold of on the picture. */
+            locked: boolean;
+            /** @description Out of the lists, but still in the picture. */
+            tuckedAway: boolean;
             /**
              * Format: double
              * @description [0, 1]
              */
             opacity: number;
+            matte?: null | components["schemas"]["Matte"];
+            /** @description Drawings that can show instead of the part's own; see PropertyInfo Properties.Swap. */
+            swaps: components["schemas"]["Swap"][];
+            /** @description Outlines that the part's own is blended with. */
+            forms: components["schemas"]["Form"][];
             mesh?: null | components["schemas"]["MeshSettings"];
             pins: components["schemas"]["Pin"][];
+            /** @description Areas of the mesh that must not bend. */
+            patches: components["schemas"]["StiffPatch"][];
+            bend?: null | components["schemas"]["BoneBend"];
+            kneads: components["schemas"]["Knead"][];
+            limb?: null | components["schemas"]["Limb"];
+            sway?: null | components["schemas"]["Sway"];
+            followThrough?: null | components["schemas"]["FollowThrough"];
+            /** @description Its mesh is bent or pushed in some way, so that it is painted as triangles. */
+            isMeshed?: boolean;
         };
         /** @description A point that holds or drags its part's mesh. */
         Pin: {
@@ -1855,7 +2081,21 @@ export interface components {
             name: string;
             /** @description Where it sits on the art at rest. */
             at: components["schemas"]["Point"];
+            hold: components["schemas"]["PinHold"];
+            /** @description A part or bone that takes the pin along; null when it goes with its own part. */
+            ridesOn?: null | string;
+            /**
+             * Format: double
+             * @description Where the mesh folds over itself, art near a pin with a larger number lies in front, [−100, 100].
+             */
+            inFront: number;
+            followThrough?: null | components["schemas"]["FollowThrough"];
         };
+        /**
+         * @description What a pin fixes of the art round it.
+         * @enum {unknown}
+         */
+        PinHold: "Place" | "PlaceAndTurn" | "PlaceTurnAndSize" | "Watch";
         PivotHandle: {
             /** @description Cast id. */
             owner: string;
@@ -1956,6 +2196,9 @@ export interface components {
             parts: components["schemas"]["Part"][];
             bones: components["schemas"]["Bone"][];
             reaches: components["schemas"]["Reach"][];
+            dials: components["schemas"]["Dial"][];
+            /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
+            shelf?: null | string;
         };
         PuppetChange: {
             id: string;
@@ -2045,17 +2288,24 @@ export interface components {
             /** Format: int32 */
             height: number;
         };
-        /** @description A goal that two bones in a row solve for. At rest the goal is the lower bone's end. */
+        /** @description A goal that a chain of bones solves for. At rest the goal is the lowest bone's end. */
         Reach: {
             id: string;
             name: string;
+            /** @description The first bone of the chain. */
             upper: string;
+            /** @description The last; every bone of the chain rides on the one before. */
             lower: string;
             /**
              * Format: int32
              * @description +1: seen from the root, the joint lies clockwise of the line to the goal; −1: anticlockwise.
              */
             bend: number;
+            /**
+             * Format: double
+             * @description How much longer the bones may grow to get to a goal out of reach, %, [0, 300].
+             */
+            stretchPercent: number;
         };
         /** @description An edit that was made, for those who missed it. */
         SentEdit: {
@@ -2120,6 +2370,7 @@ export interface components {
             flats: components["schemas"]["Flat"][];
             channels: components["schemas"]["Channel"][];
             shakes: components["schemas"]["Shake"][];
+            wind: components["schemas"]["Wind"];
         };
         ShotChange: {
             id: string;
@@ -2176,6 +2427,40 @@ export interface components {
             /** Format: double */
             circlePixels: number;
         };
+        /** @description "This is how it looks here." */
+        Station: {
+            /**
+             * Format: double
+             * @description [−100, 100]
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description [−100, 100]; 0 on a dial of one axis.
+             */
+            down: number;
+            /** @description Only what differs from rest. */
+            values: components["schemas"]["StationValue"][];
+        };
+        StationValue: {
+            /** @description Id of a part, pin, bone, reach, knead or form; "body" for the whole body. */
+            thing: string;
+            /** @description The name of a PropertyInfo. */
+            property: string;
+            /** Format: double */
+            value: number;
+        };
+        /** @description A round area of a mesh that turns and shifts but does not bend. */
+        StiffPatch: {
+            id: string;
+            name: string;
+            at: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description px, (0, 10000]
+             */
+            radius: number;
+        };
         /** @description A puppet or the camera on the strip. */
         StripOwner: {
             owner: string;
@@ -2204,6 +2489,56 @@ export interface components {
             miterLimit: number;
             /** @description On and off lengths; empty for a whole line. An even count. */
             dashes: number[];
+        };
+        /** @description A drawing that can show in a part's place: a mouth, a hand, something held. */
+        Swap: {
+            id: string;
+            name: string;
+            /** @description Null for showing nothing: a hat that is off. */
+            drawing?: null | string;
+            /** @description The place on this drawing that is laid over the part's pivot, puppet pixels. */
+            pivot: components["schemas"]["Point"];
+        };
+        /** @description A travelling wave through a mesh from a held root. */
+        Sway: {
+            /** @description Where the strand is held: nothing moves here. */
+            root: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description The way the strand runs from its root, degrees from the x axis, clockwise.
+             */
+            alongDegrees: number;
+            /**
+             * Format: double
+             * @description From crest to crest, px, [4, 100000].
+             */
+            wavelengthPx: number;
+            /**
+             * Format: double
+             * @description How far from its line the free end swings, px, [0, 10000].
+             */
+            heightPx: number;
+            /**
+             * Format: double
+             * @description Waves a second, [0, 30].
+             */
+            speedHz: number;
+            /** Format: int32 */
+            seed: number;
+            /** @description The shot's wind makes it stronger and weaker. */
+            obeysWind: boolean;
+        };
+        TurnLimit: {
+            /**
+             * Format: double
+             * @description Degrees from rest, [−180, 0].
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description Degrees from rest, [0, 180].
+             */
+            most: number;
         };
         ValueLine: {
             address: string;
@@ -2235,6 +2570,53 @@ export interface components {
             /** @description A puppet at rest, when no shot is named. */
             puppet?: null | string;
             cast?: null | string;
+        };
+        /** @description Weights on one side of an upright line are those of the other side, mirrored. */
+        WeightMirror: {
+            /**
+             * Format: double
+             * @description Where the line stands, puppet pixels.
+             */
+            axisX: number;
+            /** @description The left side is copied to the right one; else the other way round. */
+            fromLeft: boolean;
+            /** @description Bones that stand for each other; one in the middle stands for itself. */
+            pairs: components["schemas"]["BonePair"][];
+        };
+        /** @description A dab of the weight brush: at its middle the bone's weight moves towards the target by the strength. */
+        WeightStroke: {
+            /** @description Whose weight. */
+            bone: string;
+            at: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description px, (0, 10000]
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description (0, 1]
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description [0, 1]: 1 gives the vertices to the bone, 0 takes them from it.
+             */
+            target: number;
+            /**
+             * Format: double
+             * @description [0, 1]: the part of the radius over which it fades.
+             * @default 1
+             */
+            softness?: number;
+        };
+        /** @description The one wind of a shot at rest; its strength and direction can be keyed. */
+        Wind: {
+            /**
+             * Format: double
+             * @description [0, 500]; 100 is as things were made to move.
+             */
+            strengthPercent: number;
         };
         /**
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,

@@ -7,6 +7,7 @@ export type Film = Schemas["Film"];
 export type Drawing = Schemas["Drawing"];
 export type Shape = Schemas["Shape"];
 export type Paint = Schemas["Paint"];
+export type Stroke = Schemas["Stroke"];
 export type Gradient = Schemas["Gradient"];
 export type Affine = Schemas["Affine"];
 export type Puppet = Schemas["Puppet"];

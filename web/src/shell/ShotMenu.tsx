@@ -19,7 +19,16 @@ export function ShotMenu() {
     const id = newId("shot");
     await commit({
       kind: "addShot",
-      shot: { id, name: `Shot ${shots.length + 1}`, length: 96, cast: [], flats: [], channels: [], shakes: [] },
+      shot: {
+        id,
+        name: `Shot ${shots.length + 1}`,
+        length: 96,
+        cast: [],
+        flats: [],
+        channels: [],
+        shakes: [],
+        wind: { strengthPercent: 100 },
+      },
     });
     set({ shotId: id, frame: 1, castId: null, chosen: null });
   };

@@ -1,6 +1,7 @@
 import type { Canvas, CanvasKit } from "canvaskit-wasm";
-import { ArtStore } from "./art";
-import type { DrawItem, DrawLayer } from "./drawList";
+import { type Art, ArtStore } from "./art";
+import type { DrawItem, DrawLayer, DrawnPath, DrawStep } from "./drawList";
+import { paintRedrawn } from "./shapes";
 
 /** Below this a blur changes nothing that anyone could tell; FramePainter.LeastSigma in prints. */
 const LeastSigma = 0.2;
@@ -32,9 +33,26 @@ export class LayerPainter {
       group.delete();
     }
     canvas.concat(layer.homography);
-    for (const item of layer.items) this.item(canvas, item);
+    for (const step of layer.items) this.step(canvas, step);
     if (layered) canvas.restore();
     canvas.restore();
+  }
+
+  private step(canvas: Canvas, step: DrawStep): void {
+    const { kit } = this;
+    if (step.kind === "cut") {
+      canvas.saveLayer();
+    } else if (step.kind === "matte") {
+      const paint = new kit.Paint();
+      paint.setBlendMode(step.outside ? kit.BlendMode.DstOut : kit.BlendMode.DstIn);
+      canvas.saveLayer(paint);
+      paint.delete();
+    } else if (step.kind === "end") {
+      canvas.restore();
+      canvas.restore();
+    } else {
+      this.item(canvas, step);
+    }
   }
 
   private item(canvas: Canvas, item: DrawItem): void {
@@ -43,19 +61,24 @@ export class LayerPainter {
     const [a, b, c, d, e, f] = item.matrix as unknown as [number, number, number, number, number, number];
     canvas.save();
     canvas.concat([a, c, e, b, d, f, 0, 0, 1]);
-    if (item.mesh !== null) {
-      this.mesh(canvas, item);
-    } else if (item.opacity < 1) {
+    // A mesh takes its opacity with its paint; everything else is laid together first.
+    const grouped = item.opacity < 1 && item.kind !== "mesh";
+    if (grouped) {
       const group = new this.kit.Paint();
       group.setAlphaf(item.opacity);
       canvas.saveLayer(group);
-      canvas.drawPicture(art.picture);
-      canvas.restore();
       group.delete();
-    } else {
-      canvas.drawPicture(art.picture);
     }
+    if (item.kind === "mesh") this.mesh(canvas, item);
+    else if (item.kind === "shapes") for (const path of item.paths) this.redrawn(canvas, art, path);
+    else canvas.drawPicture(art.picture);
+    if (grouped) canvas.restore();
     canvas.restore();
+  }
+
+  private redrawn(canvas: Canvas, art: Art, drawn: DrawnPath): void {
+    const shape = art.drawing.shapes[drawn.shape];
+    if (shape !== undefined) paintRedrawn(this.kit, canvas, shape, drawn);
   }
 
   private mesh(canvas: Canvas, { drawing, opacity, mesh }: DrawItem): void {

@@ -1,4 +1,4 @@
-import { readDrawList } from "./drawList";
+import { drawingsOf, readDrawList } from "./drawList";
 import { GpuTarget, hasGpu } from "./gpuTarget";
 import { kit as starting } from "./kit";
 import { LayerPainter } from "./layerPainter";
@@ -24,10 +24,7 @@ export class Painter {
    */
   async paint(bytes: Uint8Array, drawingIds: string[], width: number, height: number): Promise<HTMLCanvasElement> {
     const list = readDrawList(bytes);
-    await this.layers.art.load(
-      list.layers.flatMap((layer) => layer.items.map((item) => item.drawing)),
-      drawingIds,
-    );
+    await this.layers.art.load(drawingsOf(list), drawingIds);
     // The first picture does not wait for finding out about a GPU, which takes longer than painting it.
     if (this.pictures++ === 1 && hasGpu()) this.target = new GpuTarget(this.layers);
     return this.target.paint(list, fitInto(list, width, height));

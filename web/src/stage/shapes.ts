@@ -1,15 +1,47 @@
-import type { Canvas, CanvasKit, Paint as KitPaint } from "canvaskit-wasm";
-import type { Affine, Gradient, Paint, Shape } from "../api/types";
+import type { Canvas, CanvasKit, Paint as KitPaint, Path } from "canvaskit-wasm";
+import type { Affine, Gradient, Paint, Shape, Stroke } from "../api/types";
+import type { DrawnPath } from "./drawList";
+
+/** The draw list's ways of painting a shape; src/Fretsaw.Core/Engine/DrawList.cs. */
+const FillAndStroke = 0;
+const StrokePaint = 2;
 
 /** A vector shape → Skia calls. src/Fretsaw.Print/ShapePainter.cs makes the same calls in prints. */
 export function paintShape(kit: CanvasKit, canvas: Canvas, shape: Shape): void {
   const path = kit.Path.MakeFromSVGString(shape.path);
   if (path === null) return;
   path.setFillType(shape.rule === "EvenOdd" ? kit.FillType.EvenOdd : kit.FillType.Winding);
+  paintPath(kit, canvas, shape, path, shape.fill ?? null, shape.stroke ?? null);
+  path.delete();
+}
+
+/** A shape's paint on other outlines, which are in the drawing's pixels. */
+export function paintRedrawn(kit: CanvasKit, canvas: Canvas, shape: Shape, { lines, paint: how }: DrawnPath): void {
+  // Gradients and strokes live in the path's own pixels, so the outlines go back there.
+  const toPath = kit.Matrix.invert(matrix(shape.matrix));
+  if (toPath === null) return;
+  const builder = new kit.PathBuilder();
+  for (const { closed, points } of lines) builder.addPolygon(kit.Matrix.mapPoints(toPath, Array.from(points)), closed);
+  const path = builder.detachAndDelete();
+  const evenOdd = how === FillAndStroke && shape.rule === "EvenOdd";
+  path.setFillType(evenOdd ? kit.FillType.EvenOdd : kit.FillType.Winding);
+  const fill = how === StrokePaint ? shape.stroke?.paint : shape.fill;
+  paintPath(kit, canvas, shape, path, fill ?? null, how === FillAndStroke ? (shape.stroke ?? null) : null);
+  path.delete();
+}
+
+function paintPath(
+  kit: CanvasKit,
+  canvas: Canvas,
+  shape: Shape,
+  path: Path,
+  fill: Paint | null,
+  stroke: Stroke | null,
+): void {
   canvas.save();
   canvas.concat(matrix(shape.matrix));
   // Fill and stroke of a half-clear shape are one thing: they are laid together first.
-  const layered = shape.opacity < 1 && shape.fill != null && shape.stroke != null;
+  const layered = shape.opacity < 1 && fill !== null && stroke !== null;
   if (layered) {
     const group = new kit.Paint();
     group.setAlphaf(shape.opacity);
@@ -17,25 +49,24 @@ export function paintShape(kit: CanvasKit, canvas: Canvas, shape: Shape): void {
     group.delete();
   }
   const opacity = layered ? 1 : shape.opacity;
-  if (shape.fill) {
-    const paint = toPaint(kit, shape.fill, opacity);
+  if (fill) {
+    const paint = toPaint(kit, fill, opacity);
     canvas.drawPath(path, paint);
     paint.delete();
   }
-  if (shape.stroke) {
-    const paint = toPaint(kit, shape.stroke.paint, opacity);
+  if (stroke) {
+    const paint = toPaint(kit, stroke.paint, opacity);
     paint.setStyle(kit.PaintStyle.Stroke);
-    paint.setStrokeWidth(shape.stroke.width);
-    paint.setStrokeCap(kit.StrokeCap[shape.stroke.cap]);
-    paint.setStrokeJoin(kit.StrokeJoin[shape.stroke.join]);
-    paint.setStrokeMiter(shape.stroke.miterLimit);
-    if (shape.stroke.dashes.length > 0) paint.setPathEffect(kit.PathEffect.MakeDash(shape.stroke.dashes, 0));
+    paint.setStrokeWidth(stroke.width);
+    paint.setStrokeCap(kit.StrokeCap[stroke.cap]);
+    paint.setStrokeJoin(kit.StrokeJoin[stroke.join]);
+    paint.setStrokeMiter(stroke.miterLimit);
+    if (stroke.dashes.length > 0) paint.setPathEffect(kit.PathEffect.MakeDash(stroke.dashes, 0));
     canvas.drawPath(path, paint);
     paint.delete();
   }
   if (layered) canvas.restore();
   canvas.restore();
-  path.delete();
 }
 
 const matrix = (m: Affine) => [m.a, m.c, m.e, m.b, m.d, m.f, 0, 0, 1];

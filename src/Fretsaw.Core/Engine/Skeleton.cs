@@ -1,0 +1,158 @@
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Puppets;
+
+namespace Fretsaw.Core.Engine;
+
+/// <summary>
+/// Where a puppet's body, parts and bones stand for given values: forward kinematics, with reaches solved on the way. Holds
+/// its own arrays; posing overwrites them and allocates nothing.
+/// </summary>
+public sealed class Skeleton
+{
+    private readonly CastPlan plan;
+    private readonly double[] chainTurns;
+    private readonly double[] chainLengths;
+    private readonly Point[] joints;
+    private readonly double[] lengths;
+    private readonly double[] restTurns;
+
+    public Skeleton(CastPlan plan)
+    {
+        this.plan = plan;
+        var nodes = plan.Nodes.Length;
+        (Worlds, Tips) = (new Affine[nodes], new Affine[nodes]);
+        Goals = new Point[plan.Reaches.Length];
+        (chainTurns, chainLengths) = (new double[nodes], new double[nodes]);
+        var longest = plan.Reaches.Length == 0 ? 0 : plan.Reaches.Max(reach => reach.Nodes.Length);
+        (joints, lengths, restTurns) = (new Point[longest + 1], new double[longest], new double[longest]);
+    }
+
+    /// <summary>Puppet pixels at rest → stage pixels, before the body moves: what planted goals stand on.</summary>
+    public Affine Ground { get; private set; }
+
+    /// <summary>Posed puppet pixels → stage pixels.</summary>
+    public Affine ToStage { get; private set; }
+
+    /// <summary>By node: rest place → posed place, both in puppet pixels.</summary>
+    public Affine[] Worlds { get; }
+
+    /// <summary>By node: the same for what rides on its end: a bone grown longer moves it out and does not stretch it.</summary>
+    public Affine[] Tips { get; }
+
+    /// <summary>By reach, posed puppet pixels.</summary>
+    public Point[] Goals { get; }
+
+    /// <param name="values">Driven values, by slot.</param>
+    /// <param name="lag">Extra turn of each node, radians; empty for none.</param>
+    public void Pose(ReadOnlySpan<double> values, ReadOnlySpan<double> lag)
+    {
+        var (member, origin) = (plan.Member, plan.Puppet.Origin);
+        Ground = new Affine(member.Scale, 0, 0, member.Scale, member.X - (member.Scale * origin.X), member.Y - (member.Scale * origin.Y));
+        var body = Local(values, plan.BodySlot, origin, 0);
+        ToStage = Ground * body;
+        for (var i = 0; i < plan.Nodes.Length; i++)
+        {
+            ref readonly var node = ref plan.Nodes[i];
+            var late = lag.IsEmpty ? 0 : lag[i];
+            if (node.IsBone)
+            {
+                var carrier = CarrierOf(node);
+                if (node.Link == 0)
+                {
+                    Reach(values, plan.Reaches[node.Reach], node.Reach, carrier, body);
+                }
+
+                var turn = node.Reach < 0 ? values[node.Slot] * Angles.RadiansPerDegree : chainTurns[i];
+                Bone(i, node, carrier, turn + late, node.Reach < 0 ? values[node.Slot + 1] / 100 : chainLengths[i]);
+            }
+            else
+            {
+                Worlds[i] = Tips[i] = CarrierOf(node) * Local(values, node.Slot, node.Pivot, late);
+            }
+        }
+    }
+
+    /// <summary>Where a node stands before its own turn.</summary>
+    public Affine CarrierOf(in NodePlan node) =>
+        node.Carrier < 0 ? Affine.Identity : node.IsBone ? Tips[node.Carrier] : Worlds[node.Carrier];
+
+    private void Bone(int i, in NodePlan node, in Affine carrier, double turn, double length)
+    {
+        var turned = carrier * Affine.AboutPivot(node.Pivot, default, turn, 1, 1);
+        if (length == 1)
+        {
+            Worlds[i] = Tips[i] = turned;
+            return;
+        }
+
+        // Stretched along itself: p + (length − 1)·u(u·(p − start)), u the bone's direction at rest.
+        var u = node.Along * (1 / node.Along.Length);
+        var (a, b, d) = (1 + ((length - 1) * u.X * u.X), (length - 1) * u.X * u.Y, 1 + ((length - 1) * u.Y * u.Y));
+        var start = node.Pivot;
+        Worlds[i] = turned * new Affine(a, b, b, d, start.X - (a * start.X) - (b * start.Y), start.Y - (b * start.X) - (d * start.Y));
+        Tips[i] = turned * Affine.Translate((length - 1) * node.Along.X, (length - 1) * node.Along.Y);
+    }
+
+    /// <summary>Turn, shift and stretch of five slots in a row.</summary>
+    private static Affine Local(ReadOnlySpan<double> values, int slot, Point pivot, double late) => Affine.AboutPivot(
+        pivot,
+        new Point(values[slot + 1], values[slot + 2]),
+        (values[slot] * Angles.RadiansPerDegree) + late,
+        values[slot + 3] / 100,
+        values[slot + 4] / 100);
+
+    /// <summary>Solves a reach in its carrier's space, and keeps turn and length of each bone for when it comes.</summary>
+    private void Reach(ReadOnlySpan<double> values, ReachPlan reach, int index, in Affine carrier, in Affine body)
+    {
+        var shifted = reach.GoalRest + new Point(values[reach.Slot], values[reach.Slot + 1]);
+        if (values[reach.Slot + 2] > 0.5)
+        {
+            // Planted: the goal stands on the ground, and the body moves over it.
+            body.TryInvert(out var off);
+            shifted = off.Map(shifted);
+        }
+
+        Goals[index] = shifted;
+        carrier.TryInvert(out var inverse);
+        var goal = inverse.Map(shifted);
+        var n = reach.Nodes.Length;
+        var total = LayOut(values, reach, 1);
+        var grown = Math.Clamp((goal - joints[0]).Length / total, 1, 1 + (reach.Reach.StretchPercent / 100));
+        if (grown > 1)
+        {
+            LayOut(values, reach, grown);
+        }
+
+        ChainReach.Solve(joints.AsSpan(0, n + 1), lengths.AsSpan(0, n), restTurns.AsSpan(0, n), reach.Limits, goal, reach.Reach.Bend);
+        var before = 0.0;
+        for (var i = 0; i < n; i++)
+        {
+            var angle = (joints[i + 1] - joints[i]).AngleRadians;
+            chainTurns[reach.Nodes[i]] = Angles.Wrap(angle - before - restTurns[i]);
+            chainLengths[reach.Nodes[i]] = values[plan.Nodes[reach.Nodes[i]].Slot + 1] / 100 * grown;
+            before = angle;
+        }
+    }
+
+    /// <summary>The chain as drawn, its bones as long as their values say; returns its whole length.</summary>
+    private double LayOut(ReadOnlySpan<double> values, ReachPlan reach, double grown)
+    {
+        joints[0] = reach.Joints[0];
+        var (total, before) = (0.0, 0.0);
+        for (var i = 0; i < reach.Nodes.Length; i++)
+        {
+            ref readonly var node = ref plan.Nodes[reach.Nodes[i]];
+            var segment = reach.Joints[i + 1] - reach.Joints[i] + (node.Along * ((values[node.Slot + 1] / 100 * grown) - 1));
+            var angle = segment.AngleRadians;
+            lengths[i] = Math.Max(Shortest, segment.Length);
+            restTurns[i] = angle - before;
+            joints[i + 1] = joints[i] + segment;
+            (total, before) = (total + lengths[i], angle);
+        }
+
+        return total;
+    }
+
+    /// <summary>A bone keyed to no length still has a direction, px.</summary>
+    private const double Shortest = 1e-6;
+}
