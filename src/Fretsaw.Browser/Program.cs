@@ -68,6 +68,12 @@ public static partial class Engine
     public static void Preview(string edit) => session.Preview(ReadEdit(edit));
 
     [JSExport]
+    public static void Try(string view, string edit) => session.Try(ReadView(view), ReadEdit(edit));
+
+    [JSExport]
+    public static void KeepOnlyDials() => session.KeepOnlyDials();
+
+    [JSExport]
     public static void Cancel() => session.Cancel();
 
     [JSExport]

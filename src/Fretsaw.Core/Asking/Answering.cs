@@ -23,6 +23,10 @@ public static class Answering
         ShakeQuestion q => Shake(film, new View(q.Shot).Resolve(film), q.Shake),
         ChartQuestion q => Curve(q),
         MeshQuestion q => Mesh(film, rigs, q),
+        HeatQuestion q => Heats.OfPin(film, rigs, q),
+        WeightsQuestion q => Heats.OfBone(film, rigs, q),
+        FormsQuestion q => Heats.OfForms(film, rigs, q),
+        SharpnessQuestion q => Sharpness.Of(film, new View(q.Shot).Resolve(film), rigs, q.Thing),
         SnagsQuestion q => new SnagsAnswer([.. SnagFinder.Find(film, new View(q.Shot).Resolve(film), rigs)]),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
     };

@@ -15,6 +15,10 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ShakeAnswer), "shake")]
 [JsonDerivedType(typeof(ChartAnswer), "chart")]
 [JsonDerivedType(typeof(MeshAnswer), "mesh")]
+[JsonDerivedType(typeof(HeatAnswer), "heat")]
+[JsonDerivedType(typeof(WeightsAnswer), "weights")]
+[JsonDerivedType(typeof(FormsAnswer), "forms")]
+[JsonDerivedType(typeof(SharpnessAnswer), "sharpness")]
 [JsonDerivedType(typeof(SnagsAnswer), "snags")]
 public abstract record Answer;
 
@@ -89,3 +93,31 @@ public sealed record ChartAnswer(ImmutableArray<double> Curve, ImmutableArray<do
 public sealed record MeshAnswer(int Triangles, int Vertices, double CoveredPercent, ImmutableArray<double> Edges) : Answer;
 
 public sealed record SnagsAnswer(ImmutableArray<Snag> Snags) : Answer;
+
+/// <summary>A mesh coloured by a number from 0 to 1 at each vertex.</summary>
+/// <param name="Places">x0 y0 x1 y1 …, puppet pixels at rest.</param>
+/// <param name="Triangles">Corners, three by three.</param>
+/// <param name="Heat">By vertex, [0, 1].</param>
+/// <param name="PulledPx">How far the pin was pulled to find out.</param>
+public sealed record HeatAnswer(ImmutableArray<double> Places, ImmutableArray<int> Triangles, ImmutableArray<double> Heat, double PulledPx) : Answer;
+
+/// <summary>Like <see cref="HeatAnswer"/>, with the weight of a bone.</summary>
+public sealed record WeightsAnswer(ImmutableArray<double> Places, ImmutableArray<int> Triangles, ImmutableArray<double> Heat) : Answer;
+
+public sealed record FormsAnswer(ImmutableArray<FormLine> Fits) : Answer;
+
+/// <summary>One outline of a form.</summary>
+/// <param name="Start">Part of its length, [0, 1).</param>
+/// <param name="At">Where that is; puppet pixels.</param>
+/// <param name="Onward">A place a little farther on.</param>
+/// <param name="Apart">Root of the mean squared distance of matched places, px.</param>
+public sealed record FormLine(string Form, int Shape, double Start, bool Reversed, Point At, Point Onward, double Apart, bool Twists, bool ByHand);
+
+/// <summary>
+/// Raster art is sharp while one of its pixels covers at most one of the picture.
+/// </summary>
+/// <param name="Vector">Vector art is sharp at any size; the other numbers then say nothing.</param>
+/// <param name="Largest">Picture pixels a pixel of the art, at most over the shot.</param>
+/// <param name="Frame">Where that is.</param>
+/// <param name="CanGrowPercent">How much larger it could be shown there before it is magnified; below 100 it is already.</param>
+public sealed record SharpnessAnswer(bool Vector, double Largest, int Frame, double CanGrowPercent) : Answer;

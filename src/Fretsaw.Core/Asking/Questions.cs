@@ -15,6 +15,10 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ShakeQuestion), "shake")]
 [JsonDerivedType(typeof(ChartQuestion), "chart")]
 [JsonDerivedType(typeof(MeshQuestion), "mesh")]
+[JsonDerivedType(typeof(HeatQuestion), "heat")]
+[JsonDerivedType(typeof(WeightsQuestion), "weights")]
+[JsonDerivedType(typeof(FormsQuestion), "forms")]
+[JsonDerivedType(typeof(SharpnessQuestion), "sharpness")]
 [JsonDerivedType(typeof(SnagsQuestion), "snags")]
 public abstract record Question;
 
@@ -40,3 +44,15 @@ public sealed record ChartQuestion(Chart Chart, int Frames) : Question;
 public sealed record MeshQuestion(string Puppet, string Part) : Question;
 
 public sealed record SnagsQuestion(string Shot) : Question;
+
+/// <summary>What moves with a pin.</summary>
+public sealed record HeatQuestion(string Puppet, string Part, string Pin) : Question;
+
+/// <summary>How much of a part follows a bone.</summary>
+public sealed record WeightsQuestion(string Puppet, string Part, string Bone) : Question;
+
+/// <summary>How a part's forms lie on its own outline.</summary>
+public sealed record FormsQuestion(string Puppet, string Part) : Question;
+
+/// <summary>How far a part's or flat's raster art is magnified in a shot.</summary>
+public sealed record SharpnessQuestion(string Shot, string Thing) : Question;

@@ -22,6 +22,14 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
     /// <summary>"" for the whole body.</summary>
     public string? RidesOn { get; init; }
 
+    public TurnLimit? Limit { get; init; }
+
+    public bool WithoutLimit { get; init; }
+
+    public FollowThrough? FollowThrough { get; init; }
+
+    public bool WithoutFollowThrough { get; init; }
+
     public override string Title => Name is null ? "Changed a bone" : "Renamed a bone";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
@@ -32,6 +40,8 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
             Start = Start ?? bone.Start,
             End = End ?? bone.End,
             RidesOn = RidesOn.Or(bone.RidesOn),
+            Limit = WithoutLimit ? null : Limit ?? bone.Limit,
+            FollowThrough = WithoutFollowThrough ? null : FollowThrough ?? bone.FollowThrough,
         }),
     });
 }
@@ -45,14 +55,43 @@ public sealed record RemoveBone(string PuppetId, string BoneId) : Edit
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
         var bone = puppet.Bones.Find(BoneId, "bone");
-        var reaches = puppet.Reaches.Where(reach => reach.Upper == BoneId || reach.Lower == BoneId).ToList();
+        var reaches = puppet.Reaches
+            .Where(reach => PuppetCheck.ChainOf(puppet, reach.Upper, reach.Lower, $"reach '{reach.Name}'").Contains(bone)).ToList();
         var after = film.WithPuppet(PuppetId, p => p with
         {
             Reaches = p.Reaches.RemoveRange(reaches),
             Bones = [.. p.Bones.Remove(bone).Select(other => other.RidesOn == BoneId ? other with { RidesOn = bone.RidesOn } : other)],
-            Parts = [.. p.Parts.Select(part => part.RidesOn == BoneId ? part with { RidesOn = bone.RidesOn } : part)],
+            Parts = [.. p.Parts.Select(part => Let(part, bone))],
+            Dials = [.. p.Dials.Select(dial => Unused.Undriven(dial, BoneId))],
         });
         return Unused.DropChannels(after, PuppetId, [BoneId, .. reaches.Select(reach => reach.Id)]);
+    }
+
+    /// <summary>A part goes on without the bone: a limb of it or a bend by one other bone cannot be.</summary>
+    private static Part Let(Part part, Bone bone)
+    {
+        var let = part.RidesOn == bone.Id ? part with { RidesOn = bone.RidesOn } : part;
+        if (let.Limb is { } limb && (limb.Upper == bone.Id || limb.Lower == bone.Id))
+        {
+            let = let with { Limb = null };
+        }
+
+        if (let.Bend is { } bend && bend.Bones.Contains(bone.Id))
+        {
+            let = let with
+            {
+                Bend = bend.Bones.Length == 2 ? null : bend with
+                {
+                    Bones = bend.Bones.Remove(bone.Id),
+                    Strokes = bend.Strokes.RemoveAll(stroke => stroke.Bone == bone.Id),
+                    Mirror = bend.Mirror is { } mirror ? mirror with { Pairs = mirror.Pairs.RemoveAll(pair => pair.One == bone.Id || pair.Other == bone.Id) } : null,
+                },
+            };
+        }
+
+        return let.Pins.Any(pin => pin.RidesOn == bone.Id)
+            ? let with { Pins = [.. let.Pins.Select(pin => pin.RidesOn == bone.Id ? pin with { RidesOn = bone.RidesOn } : pin)] }
+            : let;
     }
 }
 
@@ -70,11 +109,14 @@ public sealed record ChangeReach(string PuppetId, string ReachId) : Edit
 
     public int? Bend { get; init; }
 
-    public override string Title => Name is null ? "Turned a reach's bend" : "Renamed a reach";
+    public double? StretchPercent { get; init; }
+
+    public override string Title =>
+        Name is not null ? "Renamed a reach" : Bend is not null ? "Turned a reach's bend" : "Changed how far a reach stretches";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
-        Reaches = puppet.Reaches.With(ReachId, "reach", reach => reach with { Name = Name ?? reach.Name, Bend = Bend ?? reach.Bend }),
+        Reaches = puppet.Reaches.With(ReachId, "reach", reach => reach with { Name = Name ?? reach.Name, Bend = Bend ?? reach.Bend, StretchPercent = StretchPercent ?? reach.StretchPercent }),
     });
 }
 

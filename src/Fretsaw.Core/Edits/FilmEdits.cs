@@ -47,12 +47,15 @@ public sealed record ChangeShot(string ShotId) : Edit
 
     public int? Length { get; init; }
 
-    public override string Title => Name is null ? "Changed the shot's length" : "Renamed the shot";
+    public Wind? Wind { get; init; }
+
+    public override string Title => Name is not null ? "Renamed the shot" : Wind is not null ? "Changed the wind" : "Changed the shot's length";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
         Name = Name ?? shot.Name,
         Length = Length ?? shot.Length,
+        Wind = Wind ?? shot.Wind,
     });
 }
 
@@ -103,7 +106,7 @@ public sealed record RemovePuppet(string PuppetId) : Edit
             .Aggregate(shot, (current, member) => CastEdits.Remove(current, member.Id)));
         return Unused.DropDrawings(
             film with { Puppets = film.Puppets.Remove(puppet), Shots = [.. shots] },
-            puppet.Parts.Select(part => part.Drawing));
+            puppet.Parts.SelectMany(Unused.DrawingsOf));
     }
 }
 
@@ -112,12 +115,23 @@ internal static class Unused
 {
     public static Film DropDrawings(Film film, IEnumerable<string?> candidates)
     {
-        var used = film.Puppets.SelectMany(puppet => puppet.Parts).Select(part => part.Drawing)
+        var used = film.Puppets.SelectMany(puppet => puppet.Parts).SelectMany(DrawingsOf)
             .Concat(film.Shots.SelectMany(shot => shot.Flats).Select(flat => (string?)flat.Drawing))
             .ToHashSet(StringComparer.Ordinal);
         var gone = candidates.Where(id => id is not null && !used.Contains(id)).ToHashSet(StringComparer.Ordinal);
         return gone.Count == 0 ? film : film with { Drawings = film.Drawings.RemoveAll(drawing => gone.Contains(drawing.Id)) };
     }
+
+    /// <summary>Every drawing that a part may show.</summary>
+    public static IEnumerable<string?> DrawingsOf(Part part) =>
+        part.Swaps.Select(swap => swap.Drawing).Concat(part.Forms.Select(form => (string?)form.Drawing)).Append(part.Drawing);
+
+    /// <summary>The dial without what it does to a thing that is gone.</summary>
+    public static Dial Undriven(Dial dial, string thing) =>
+        dial.Stations.All(station => station.Values.All(value => value.Thing != thing)) ? dial : dial with
+        {
+            Stations = [.. dial.Stations.Select(station => station with { Values = station.Values.RemoveAll(value => value.Thing == thing) })],
+        };
 
     /// <summary>Channels of things that are gone go too.</summary>
     public static Film DropChannels(Film film, string puppetId, IReadOnlyCollection<string> things) => film with

@@ -3,6 +3,17 @@ using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Edits;
 
+/// <summary>What a part has or has not; <see cref="ChangePart.Without"/> takes it away.</summary>
+public enum PartFeature
+{
+    Matte,
+    Mesh,
+    Bend,
+    Limb,
+    Sway,
+    FollowThrough,
+}
+
 public sealed record ChangePart(string PuppetId, string PartId) : Edit
 {
     public string? Name { get; init; }
@@ -10,6 +21,10 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     public Label? Label { get; init; }
 
     public bool? Hidden { get; init; }
+
+    public bool? Locked { get; init; }
+
+    public bool? TuckedAway { get; init; }
 
     public double? Opacity { get; init; }
 
@@ -22,28 +37,92 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
 
     public double? MeshTriangleSide { get; init; }
 
+    public double? MeshStiffness { get; init; }
+
+    public double? MeshBridge { get; init; }
+
+    public Matte? Matte { get; init; }
+
+    /// <summary>Gives the part a mesh too, when it has none.</summary>
+    public BoneBend? Bend { get; init; }
+
+    public Limb? Limb { get; init; }
+
+    /// <summary>Gives the part a mesh too, when it has none.</summary>
+    public Sway? Sway { get; init; }
+
+    public FollowThrough? FollowThrough { get; init; }
+
+    public PartFeature? Without { get; init; }
+
     public override string Title =>
         Name is not null ? "Renamed a part"
         : Label is not null ? "Coloured a part's label"
         : Hidden is { } hidden ? (hidden ? "Hid a part" : "Showed a part")
+        : Locked is { } locked ? (locked ? "Locked a part" : "Unlocked a part")
+        : TuckedAway is { } tucked ? (tucked ? "Tucked a part away" : "Brought a part back into the list")
         : Pivot is not null ? "Moved a pivot"
         : RidesOn is not null ? "Changed what a part rides on"
+        : Bend is not null ? "Changed how bones bend a part"
+        : Without is not null ? "Took something off a part"
         : "Changed a part";
 
-    protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
+    protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => Off(part with
     {
         Name = Name ?? part.Name,
         Label = Label ?? part.Label,
         Hidden = Hidden ?? part.Hidden,
+        Locked = Locked ?? part.Locked,
+        TuckedAway = TuckedAway ?? part.TuckedAway,
         Opacity = Opacity ?? part.Opacity,
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
-        Mesh = MeshMargin is null && MeshTriangleSide is null ? part.Mesh : new MeshSettings
+        Matte = Matte ?? part.Matte,
+        Bend = Bend ?? part.Bend,
+        Limb = Limb ?? part.Limb,
+        Sway = Sway ?? part.Sway,
+        FollowThrough = FollowThrough ?? part.FollowThrough,
+        Mesh = Mesh(film, part),
+    }));
+
+    private MeshSettings? Mesh(Film film, Part part)
+    {
+        var changes = MeshMargin is not null || MeshTriangleSide is not null || MeshStiffness is not null || MeshBridge is not null;
+        if (!changes && part.Mesh is null && Bend is null && Sway is null)
         {
-            Margin = MeshMargin ?? part.Mesh?.Margin ?? new MeshSettings().Margin,
-            TriangleSide = MeshTriangleSide ?? part.Mesh?.TriangleSide ?? new MeshSettings().TriangleSide,
-        },
-    });
+            return null;
+        }
+
+        var mesh = part.Mesh ?? Meshes.For(film, part);
+        return changes
+            ? mesh with
+            {
+                Margin = MeshMargin ?? mesh.Margin,
+                TriangleSide = MeshTriangleSide ?? mesh.TriangleSide,
+                Stiffness = MeshStiffness ?? mesh.Stiffness,
+                Bridge = MeshBridge ?? mesh.Bridge,
+            }
+            : mesh;
+    }
+
+    private Part Off(Part part) => Without switch
+    {
+        PartFeature.Matte => part with { Matte = null },
+        PartFeature.Mesh => part with { Mesh = null, Pins = [], Patches = [], Kneads = [], Bend = null, Sway = null },
+        PartFeature.Bend => part with { Bend = null },
+        PartFeature.Limb => part with { Limb = null },
+        PartFeature.Sway => part with { Sway = null },
+        PartFeature.FollowThrough => part with { FollowThrough = null },
+        _ => part,
+    };
+}
+
+internal static class Meshes
+{
+    /// <summary>Settings suited to the part's art.</summary>
+    /// <exception cref="FilmException">It has none.</exception>
+    public static MeshSettings For(Film film, Part part) => MeshBuilder.Suited(film.Drawings.Find(
+        part.Drawing ?? throw new FilmException($"part '{part.Name}'", "has no drawing to make a mesh of", "choose one of the parts it carries"), "drawing"));
 }
 
 /// <param name="To">Index in the painting order, 0 the farthest back.</param>
@@ -65,8 +144,7 @@ public sealed record AddPin(string PuppetId, string PartId, Pin Pin) : Edit
     protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
     {
         Pins = part.Pins.Add(Pin),
-        Mesh = part.Mesh ?? MeshBuilder.Suited(film.Drawings.Find(
-            part.Drawing ?? throw new FilmException($"part '{part.Name}'", "has no drawing to pin", "pin one of the parts it carries"), "drawing")),
+        Mesh = part.Mesh ?? Meshes.For(film, part),
     });
 }
 
@@ -76,11 +154,31 @@ public sealed record ChangePin(string PuppetId, string PartId, string PinId) : E
 
     public Point? At { get; init; }
 
-    public override string Title => Name is null ? "Moved a pin" : "Renamed a pin";
+    public PinHold? Hold { get; init; }
+
+    /// <summary>"" for its own part.</summary>
+    public string? RidesOn { get; init; }
+
+    public double? InFront { get; init; }
+
+    public FollowThrough? FollowThrough { get; init; }
+
+    public bool WithoutFollowThrough { get; init; }
+
+    public override string Title =>
+        Name is not null ? "Renamed a pin" : At is not null ? "Moved a pin" : RidesOn is not null ? "Changed what a pin rides on" : "Changed a pin";
 
     protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
     {
-        Pins = part.Pins.With(PinId, "pin", pin => pin with { Name = Name ?? pin.Name, At = At ?? pin.At }),
+        Pins = part.Pins.With(PinId, "pin", pin => pin with
+        {
+            Name = Name ?? pin.Name,
+            At = At ?? pin.At,
+            Hold = Hold ?? pin.Hold,
+            RidesOn = RidesOn.Or(pin.RidesOn),
+            InFront = InFront ?? pin.InFront,
+            FollowThrough = WithoutFollowThrough ? null : FollowThrough ?? pin.FollowThrough,
+        }),
     });
 }
 
@@ -88,8 +186,12 @@ public sealed record RemovePin(string PuppetId, string PartId, string PinId) : E
 {
     public override string Title => "Took a pin out";
 
-    protected internal override Film Change(Film film) => Unused.DropChannels(
-        film.WithPart(PuppetId, PartId, part => part with { Pins = part.Pins.Without(PinId, "pin") }),
-        PuppetId,
-        [PinId]);
+    protected internal override Film Change(Film film)
+    {
+        var after = film.WithPart(PuppetId, PartId, part => part with { Pins = part.Pins.Without(PinId, "pin") });
+        return Unused.DropChannels(
+            after.WithPuppet(PuppetId, puppet => puppet with { Dials = [.. puppet.Dials.Select(dial => Unused.Undriven(dial, PinId))] }),
+            PuppetId,
+            [PinId]);
+    }
 }

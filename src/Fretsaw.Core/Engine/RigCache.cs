@@ -27,6 +27,8 @@ public sealed class RigCache
     private readonly ConditionalWeakTable<Knead, Made<KneadField>> kneads = [];
     private readonly ConditionalWeakTable<Sway, Made<SwayWave>> sways = [];
 
+    private readonly ConditionalWeakTable<ArapSystem, ConcurrentDictionary<int, (double[] Moves, double PulledPx)>> reaches = [];
+
     private sealed record Made<T>(Mesh Mesh, T Thing);
 
     public Mesh MeshOf(Drawing drawing, MeshSettings settings)
@@ -68,6 +70,10 @@ public sealed class RigCache
         var key = own.Id + string.Concat(others.Select(entry => FormattableString.Invariant($"|{entry.Form.Id}={entry.Drawing.Id}") + string.Join(',', entry.Form.Starts)));
         return forms.GetOrAdd(key, _ => FormSet.Of(own, others));
     }
+
+    /// <summary>What moves with a pin.</summary>
+    public (double[] Moves, double PulledPx) ReachOf(ArapSystem system, int pin) =>
+        reaches.GetValue(system, _ => new ConcurrentDictionary<int, (double[] Moves, double PulledPx)>()).GetOrAdd(pin, index => PinReach.Of(system, index));
 
     public DialMix MixOf(Dial dial) => mixes.GetValue(dial, DialMix.Of);
 

@@ -77,6 +77,22 @@ public sealed class Session(Film film, RigCache? rigs = null)
     /// <summary>Shows an edit without making it, until the next edit, gesture or cancel: a number being scrubbed.</summary>
     public void Preview(Edit edit) => shown = edit.Apply(Film);
 
+    /// <summary>Tries an edit of keys on a puppet on the bench: a dial that is turned there.</summary>
+    public void Try(View bench, Edit edit)
+    {
+        tried = Try(edit, tried is not null && tried.Cast[0].Puppet == bench.Puppet ? tried : bench.Resolve(Film));
+    }
+
+    /// <summary>Puts everything that is tried back to rest but where the dials stand: what was posed is a station now.</summary>
+    public void KeepOnlyDials()
+    {
+        var puppet = Film.Puppets.FirstOrDefault(candidate => candidate.Id == tried?.Cast[0].Puppet);
+        tried = tried is null || puppet is null ? null : tried with
+        {
+            Channels = tried.Channels.RemoveAll(channel => puppet.Dials.All(dial => dial.Id != Address.Parse(channel.Id).Thing)),
+        };
+    }
+
     /// <summary>Ends the gesture.</summary>
     /// <returns>The edit to make, which is not applied yet; null when nothing moved, or when it was only tried.</returns>
     public Edit? End()
@@ -119,19 +135,20 @@ public sealed class Session(Film film, RigCache? rigs = null)
     /// <summary>Compiles what a view shows; where only keys are new, everything else goes on as it was.</summary>
     private Seen See(View view, Seen? last)
     {
-        var shot = ReferenceEquals(last?.Film, shown) ? last.Shot : view.Resolve(shown);
+        var film = view.Framed(shown);
+        var shot = ReferenceEquals(last?.Film, shown) ? last.Shot : view.Resolve(film);
         var keyed = WithTried(view, shot);
-        if (last?.Frame.Plan.WithKeysOf(shown, keyed) is { } plan)
+        if (last?.Frame.Plan.WithKeysOf(film, keyed) is { } plan)
         {
             last.Frame.Use(plan);
             return new Seen(shown, tried, shot, last.Frame);
         }
 
         var onBench = view.Shot is null || view.Cast is not null;
-        return new Seen(shown, tried, shot, new Evaluator(PlanCompiler.Compile(shown, keyed, rigs, backdrop: !onBench)));
+        return new Seen(shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench)));
     }
 
-    private Plan Compile(View view) => PlanCompiler.Compile(shown, WithTried(view, view.Resolve(shown)), rigs);
+    private Plan Compile(View view) => PlanCompiler.Compile(view.Framed(shown), WithTried(view, view.Resolve(view.Framed(shown))), rigs);
 
     /// <summary>A puppet on the bench shows what is being tried on it.</summary>
     private Shot WithTried(View view, Shot shot) =>

@@ -8,8 +8,13 @@ namespace Fretsaw.Core.Engine;
 /// <summary>What is looked at: a shot through its camera, or one puppet alone on the bench.</summary>
 /// <param name="Shot">The shot; with <paramref name="Cast"/> only that puppet of it, alone.</param>
 /// <param name="Puppet">A puppet at rest, when no shot is named.</param>
-public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null)
+/// <param name="Aspect">For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.</param>
+public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null)
 {
+    /// <summary>The film as the view needs it: a bench has a picture as wide as there is room.</summary>
+    public Film Framed(Film film) =>
+        Shot is null && Aspect is { } aspect ? film with { Width = (int)Math.Round(film.Height * Math.Clamp(aspect, 0.2, 5)) } : film;
+
     /// <summary>The cast id of a puppet on the bench.</summary>
     public const string BenchCast = "bench";
 

@@ -42,19 +42,29 @@ public static class MeshBuilder
 
     public static Mesh Build(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings)
     {
-        var grown = Polygons.FromRings(outline).Buffer(settings.Margin, 4);
-        var side = Math.Max(settings.TriangleSide, Math.Sqrt(grown.Area / MaxTriangles / (RowHeight / 2)));
-
-        // Simplified by less than the margin, so that the art stays covered.
-        var area = TopologyPreservingSimplifier.Simplify(grown, Math.Min(settings.Margin * 0.4, side * 0.15));
-        var vertices = new VertexList();
-        foreach (var island in Polygons.Parts(area))
+        // Each island grows by itself: margins that meet must not make one mesh of two islands.
+        var islands = Polygons.Parts(Bridged(Polygons.FromRings(outline), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4)).ToList();
+        var side = Math.Max(settings.TriangleSide, Math.Sqrt(islands.Sum(island => island.Area) / MaxTriangles / (RowHeight / 2)));
+        var whole = new List<VertexList>();
+        foreach (var grown in islands)
         {
-            Triangulate(island, side, vertices);
+            // Simplified by less than the margin, so that the art stays covered.
+            var area = TopologyPreservingSimplifier.Simplify(grown, Math.Min(settings.Margin * 0.4, side * 0.15));
+            var vertices = new VertexList();
+            foreach (var island in Polygons.Parts(area))
+            {
+                Triangulate(island, side, vertices);
+            }
+
+            whole.Add(vertices);
         }
 
-        return vertices.ToMesh();
+        return VertexList.ToMesh(whole);
     }
+
+    /// <summary>Closes gaps up to a width: grown by half of it and shrunk again, what was near is one.</summary>
+    private static NtsGeometry Bridged(NtsGeometry art, double gap) =>
+        gap <= 0 ? art : art.Union(art.Buffer(gap / 2, 4).Buffer(-gap / 2, 4));
 
     private static void Triangulate(Polygon island, double side, VertexList vertices)
     {
@@ -131,7 +141,20 @@ public static class MeshBuilder
             triangles.Add(Vertex(c));
         }
 
-        public Mesh ToMesh() => new([.. x], [.. y], [.. triangles]);
+        /// <summary>One mesh of several that share no vertex, not even where they touch.</summary>
+        public static Mesh ToMesh(List<VertexList> lists)
+        {
+            var triangles = new List<int>();
+            var first = 0;
+            foreach (var list in lists)
+            {
+                var start = first;
+                triangles.AddRange(list.triangles.Select(corner => corner + start));
+                first += list.x.Count;
+            }
+
+            return new Mesh([.. lists.SelectMany(list => list.x)], [.. lists.SelectMany(list => list.y)], [.. triangles]);
+        }
 
         private int Vertex(Coordinate at)
         {

@@ -18,6 +18,10 @@ public enum GripKind
     NewPin,
     NewBone,
 
+    /// <summary>A brush on a part's mesh; the gesture's brush says how. What it works on is named by NewId.</summary>
+    Knead,
+    Weights,
+
     /// <summary>A part or bone, turned about its pivot.</summary>
     Turn,
 
@@ -47,7 +51,16 @@ public enum GripKind
 /// <param name="KeepSize">When a distance changes: keep the size in the picture.</param>
 public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false);
 
+/// <summary>A round brush.</summary>
+/// <param name="Radius">Puppet pixels.</param>
+/// <param name="Strength">(0, 1]</param>
+/// <param name="Softness">[0, 1]</param>
+/// <param name="Knead">What a knead's brush does.</param>
+/// <param name="Bone">Whose weight is painted.</param>
+/// <param name="Target">The weight painted towards.</param>
+public sealed record Brush(double Radius, double Strength, double Softness, Films.KneadBrush Knead = Films.KneadBrush.Push, string? Bone = null, double Target = 1);
+
 /// <summary>A drag from press to release.</summary>
 /// <param name="From">In picture pixels; in metres for grips of the side elevation.</param>
 /// <param name="Trying">Move without keying: the edit goes to the bench only.</param>
-public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false);
+public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false, Brush? Brush = null);

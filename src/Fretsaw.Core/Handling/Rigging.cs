@@ -38,6 +38,10 @@ internal static class Rigging
                 return to => new AddPin(puppet.Id, grip.Thing, new Pin { Id = NewId(grip), Name = $"Pin {PinCount(puppet) + 1}", At = Rounded(toPuppet.Map(to)) });
             case GripKind.NewBone:
                 return to => new AddBone(puppet.Id, NewBone(puppet, grip, from, Rounded(toPuppet.Map(to)), snap));
+            case GripKind.Knead:
+                return Brushing.Knead(gesture, cast, toPuppet);
+            case GripKind.Weights:
+                return Brushing.Weights(gesture, cast, toPuppet);
             default:
                 throw new FilmException($"grip '{grip.Kind}'", "is not a handle of the bench", "take hold of another");
         }

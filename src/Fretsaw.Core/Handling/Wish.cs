@@ -3,7 +3,6 @@ using System.Text.Json.Serialization;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Handling;
 
@@ -17,6 +16,13 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(SetMark), "setMark")]
 [JsonDerivedType(typeof(FocusOn), "focusOn")]
 [JsonDerivedType(typeof(MakeReach), "makeReach")]
+[JsonDerivedType(typeof(PlantReach), "plantReach")]
+[JsonDerivedType(typeof(MeshOf), "meshOf")]
+[JsonDerivedType(typeof(MakeLimb), "makeLimb")]
+[JsonDerivedType(typeof(GatherSwaps), "gatherSwaps")]
+[JsonDerivedType(typeof(GatherForms), "gatherForms")]
+[JsonDerivedType(typeof(SetStation), "setStation")]
+[JsonDerivedType(typeof(MakeHeadTurn), "makeHeadTurn")]
 [JsonDerivedType(typeof(PutAtDistance), "putAtDistance")]
 [JsonDerivedType(typeof(PutOnStage), "putOnStage")]
 public abstract record Wish
@@ -111,20 +117,6 @@ public sealed record FocusOn(string Shot, int Frame, string Thing) : Wish
             ?? frame.Plan.Shot.Cast.Find(Thing, "thing to focus on").Distance;
         var depth = Math.Round(Math.Max(0.1, frame.Camera.Depth(distance)), 3);
         return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus).ToString(), depth)], "Set the focus");
-    }
-}
-
-/// <summary>A reach over a bone and the bone that carries it; it bends the way the bones are drawn.</summary>
-public sealed record MakeReach(string Puppet, string LowerBone, string NewId) : Wish
-{
-    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
-    {
-        var puppet = film.Puppets.Find(Puppet, "puppet");
-        var lower = puppet.Bones.Find(LowerBone, "bone");
-        var upper = puppet.Bones.FirstOrDefault(bone => bone.Id == lower.RidesOn)
-            ?? throw new FilmException($"bone '{lower.Name}'", "rides on no bone", "draw it from the end of another bone, then make the reach");
-        var side = Point.Cross(lower.End - upper.Start, lower.Start - upper.Start);
-        return new AddReach(Puppet, new Reach { Id = NewId, Name = $"{lower.Name} reach", Upper = upper.Id, Lower = lower.Id, Bend = side >= 0 ? 1 : -1 });
     }
 }
 

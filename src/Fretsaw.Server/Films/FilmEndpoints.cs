@@ -68,8 +68,8 @@ internal static class FilmEndpoints
         films.MapPost("{id}/ask", (string id, Question question, OpenFilms open) =>
             open.Open(id).NewSession().Ask(question)).Produces<Answer>();
 
-        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, OpenFilms open) =>
-            TypedResults.Bytes(open.Open(id).NewSession().DrawFrame(new View(shot, puppet, cast), frame), "application/octet-stream"));
+        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, double? aspect, OpenFilms open) =>
+            TypedResults.Bytes(open.Open(id).NewSession().DrawFrame(new View(shot, puppet, cast, aspect), frame), "application/octet-stream"));
 
         films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live) =>
         {

@@ -88,7 +88,7 @@ export async function filmText(id: string): Promise<{ text: string; seq: number 
 /** A frame's draw list from the core on the server. */
 export async function drawList(id: string, view: View, frame: number): Promise<Uint8Array> {
   const query = new URLSearchParams({ frame: String(frame) });
-  for (const [name, value] of Object.entries(view)) if (value != null) query.set(name, value);
+  for (const [name, value] of Object.entries(view)) if (value != null) query.set(name, String(value));
   const response = await fetch(`/api/films/${encodeURIComponent(id)}/draw-list?${query}`);
   if (!response.ok) throw new Problem(response.status, "The picture could not be fetched.");
   return new Uint8Array(await response.arrayBuffer());

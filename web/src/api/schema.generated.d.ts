@@ -354,6 +354,7 @@ export interface paths {
                     shot?: string;
                     puppet?: string;
                     cast?: string;
+                    aspect?: number;
                 };
                 header?: never;
                 path: {
@@ -882,7 +883,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerSnagsAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"];
         AnswerChartAnswer: {
             /** @enum {string} */
             kind: "chart";
@@ -909,6 +910,27 @@ export interface components {
             /** Format: double */
             halfHeightPerMetre: number;
             standers: components["schemas"]["Stander"][];
+        };
+        AnswerFormsAnswer: {
+            /** @enum {string} */
+            kind: "forms";
+            fits: components["schemas"]["FormLine"][];
+        };
+        /** @description A mesh coloured by a number from 0 to 1 at each vertex. */
+        AnswerHeatAnswer: {
+            /** @enum {string} */
+            kind: "heat";
+            /** @description x0 y0 x1 y1 …, puppet pixels at rest. */
+            places: number[];
+            /** @description Corners, three by three. */
+            triangles: number[];
+            /** @description By vertex, [0, 1]. */
+            heat: number[];
+            /**
+             * Format: double
+             * @description How far the pin was pulled to find out.
+             */
+            pulledPx: number;
         };
         AnswerHitAnswer: {
             /** @enum {string} */
@@ -952,6 +974,28 @@ export interface components {
             /** @description RMS in picture pixels, one number a frame. */
             envelope: number[];
         };
+        /** @description Raster art is sharp while one of its pixels covers at most one of the picture. */
+        AnswerSharpnessAnswer: {
+            /** @enum {string} */
+            kind: "sharpness";
+            /** @description Vector art is sharp at any size; the other numbers then say nothing. */
+            vector: boolean;
+            /**
+             * Format: double
+             * @description Picture pixels a pixel of the art, at most over the shot.
+             */
+            largest: number;
+            /**
+             * Format: int32
+             * @description Where that is.
+             */
+            frame: number;
+            /**
+             * Format: double
+             * @description How much larger it could be shown there before it is magnified; below 100 it is already.
+             */
+            canGrowPercent: number;
+        };
         AnswerSnagsAnswer: {
             /** @enum {string} */
             kind: "snags";
@@ -970,6 +1014,14 @@ export interface components {
             /** @enum {string} */
             kind: "values";
             lines: components["schemas"]["ValueLine"][];
+        };
+        /** @description Like HeatAnswer, with the weight of a bone. */
+        AnswerWeightsAnswer: {
+            /** @enum {string} */
+            kind: "weights";
+            places: number[];
+            triangles: number[];
+            heat: number[];
         };
         ArtBrought: {
             state: components["schemas"]["FilmState"];
@@ -1141,7 +1193,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so no edit can be written with a wrong inverse.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -1162,6 +1214,17 @@ export interface components {
             shotId: string;
             flat: components["schemas"]["Flat"];
             drawing: components["schemas"]["Drawing"];
+            title?: null | string;
+        };
+        /** @description Adds a part with its drawings at a place in the painting order. */
+        EditAddPart: {
+            /** @enum {string} */
+            kind: "addPart";
+            puppetId: string;
+            part: components["schemas"]["Part"];
+            drawings: components["schemas"]["Drawing"][];
+            /** Format: int32 */
+            to: number;
             title?: null | string;
         };
         /** @description Drops a pin; the part's first pin gives it a mesh suited to its size. */
@@ -1211,6 +1274,10 @@ export interface components {
             end?: components["schemas"]["Point"];
             /** @description "" for the whole body. */
             ridesOn?: null | string;
+            limit?: components["schemas"]["TurnLimit"];
+            withoutLimit: boolean;
+            followThrough?: components["schemas"]["FollowThrough"];
+            withoutFollowThrough: boolean;
             title?: null | string;
         };
         EditChangeCast: {
@@ -1274,6 +1341,8 @@ export interface components {
             name?: null | string;
             label?: null | components["schemas"]["Label"];
             hidden?: null | boolean;
+            locked?: null | boolean;
+            tuckedAway?: null | boolean;
             /** Format: double */
             opacity?: null | number;
             pivot?: components["schemas"]["Point"];
@@ -1283,6 +1352,16 @@ export interface components {
             meshMargin?: null | number;
             /** Format: double */
             meshTriangleSide?: null | number;
+            /** Format: double */
+            meshStiffness?: null | number;
+            /** Format: double */
+            meshBridge?: null | number;
+            matte?: components["schemas"]["Matte"];
+            bend?: components["schemas"]["BoneBend"];
+            limb?: components["schemas"]["Limb"];
+            sway?: components["schemas"]["Sway"];
+            followThrough?: components["schemas"]["FollowThrough"];
+            without?: null | components["schemas"]["PartFeature"];
             title?: null | string;
         };
         EditChangePin: {
@@ -1293,6 +1372,13 @@ export interface components {
             pinId: string;
             name?: null | string;
             at?: components["schemas"]["Point"];
+            hold?: null | components["schemas"]["PinHold"];
+            /** @description "" for its own part. */
+            ridesOn?: null | string;
+            /** Format: double */
+            inFront?: null | number;
+            followThrough?: components["schemas"]["FollowThrough"];
+            withoutFollowThrough: boolean;
             title?: null | string;
         };
         EditChangePuppet: {
@@ -1311,6 +1397,8 @@ export interface components {
             name?: null | string;
             /** Format: int32 */
             bend?: null | number;
+            /** Format: double */
+            stretchPercent?: null | number;
             title?: null | string;
         };
         EditChangeShake: {
@@ -1340,6 +1428,7 @@ export interface components {
             name?: null | string;
             /** Format: int32 */
             length?: null | number;
+            wind?: components["schemas"]["Wind"];
             title?: null | string;
         };
         /**
@@ -1409,6 +1498,28 @@ export interface components {
             inShots: components["schemas"]["ShotChange"][];
             title?: null | string;
         };
+        /** @description Adds a dial, or puts a changed one in the place of the old. */
+        EditPutDial: {
+            /** @enum {string} */
+            kind: "putDial";
+            puppetId: string;
+            dial: components["schemas"]["Dial"];
+            /** @default Changed a dial */
+            says?: string;
+            title?: null | string;
+        };
+        /** @description Adds a swap, form, knead or stiff patch to a part, or puts a changed one in the place of the old. */
+        EditPutOnPart: {
+            /** @enum {string} */
+            kind: "putOnPart";
+            puppetId: string;
+            partId: string;
+            swap?: components["schemas"]["Swap"];
+            form?: components["schemas"]["Form"];
+            knead?: components["schemas"]["Knead"];
+            patch?: components["schemas"]["StiffPatch"];
+            title?: null | string;
+        };
         /** @description What rode on the bone rides on what carried it; reaches through the bone go. */
         EditRemoveBone: {
             /** @enum {string} */
@@ -1422,6 +1533,13 @@ export interface components {
             kind: "removeCast";
             shotId: string;
             castId: string;
+            title?: null | string;
+        };
+        EditRemoveDial: {
+            /** @enum {string} */
+            kind: "removeDial";
+            puppetId: string;
+            dialId: string;
             title?: null | string;
         };
         EditRemoveFlat: {
@@ -1440,6 +1558,17 @@ export interface components {
             frame: number;
             owner: null | string;
             addresses: string[];
+            title?: null | string;
+        };
+        /**
+         * @description Takes a part out. What rode on it rides on what carried it; mattes of it go, and so do its keys and, where nothing
+         *     else shows them, its drawings.
+         */
+        EditRemovePart: {
+            /** @enum {string} */
+            kind: "removePart";
+            puppetId: string;
+            partId: string;
             title?: null | string;
         };
         EditRemovePin: {
@@ -1512,6 +1641,15 @@ export interface components {
             says?: string;
             title?: null | string;
         };
+        /** @description Takes a swap, form, knead or stiff patch off a part, and its keys with it. */
+        EditTakeOffPart: {
+            /** @enum {string} */
+            kind: "takeOffPart";
+            puppetId: string;
+            partId: string;
+            thingId: string;
+            title?: null | string;
+        };
         /** @description Several edits as one undo step. */
         EditTogether: {
             /** @enum {string} */
@@ -1519,6 +1657,15 @@ export interface components {
             says: string;
             edits: components["schemas"]["Edit"][];
             title?: null | string;
+        };
+        /** @description How far in front of the middle of the head a feature lies. */
+        FeatureDepth: {
+            part: string;
+            /**
+             * Format: double
+             * @description As a part of the head's radius, [−1, 1].
+             */
+            depth: number;
         };
         /** @enum {unknown} */
         FillRule: "NonZero" | "EvenOdd";
@@ -1624,6 +1771,29 @@ export interface components {
             /** @description What a person has set by hand; shapes without an entry are matched automatically. */
             starts: components["schemas"]["OutlineStart"][];
         };
+        /** @description One outline of a form. */
+        FormLine: {
+            form: string;
+            /** Format: int32 */
+            shape: number;
+            /**
+             * Format: double
+             * @description Part of its length, [0, 1).
+             */
+            start: number;
+            reversed: boolean;
+            /** @description Where that is; puppet pixels. */
+            at: components["schemas"]["Point"];
+            /** @description A place a little farther on. */
+            onward: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description Root of the mean squared distance of matched places, px.
+             */
+            apart: number;
+            twists: boolean;
+            byHand: boolean;
+        };
         /** @description A drag from press to release. */
         Gesture: {
             /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
@@ -1633,13 +1803,18 @@ export interface components {
                 /** @description A puppet at rest, when no shot is named. */
                 puppet?: null | string;
                 cast?: null | string;
+                /**
+                 * Format: double
+                 * @description For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.
+                 */
+                aspect?: null | number;
             };
             /** Format: double */
             frame: number;
             /** @description What a pointer took hold of. */
             grip: {
                 /** @enum {unknown} */
-                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Turn" | "Shift" | "Pin" | "Goal" | "Flat" | "Cast" | "Look" | "FlatDistance" | "CastDistance" | "Focus";
+                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Flat" | "Cast" | "Look" | "FlatDistance" | "CastDistance" | "Focus";
                 /** @description Id of the part, bone, pin, reach, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out). */
                 thing: string;
                 /** @description Id of the puppet on the stage, for things of a puppet. */
@@ -1669,6 +1844,37 @@ export interface components {
              * @default false
              */
             trying?: boolean;
+            /** @description A round brush. */
+            brush?: {
+                /**
+                 * Format: double
+                 * @description Puppet pixels.
+                 */
+                radius: number;
+                /**
+                 * Format: double
+                 * @description (0, 1]
+                 */
+                strength: number;
+                /**
+                 * Format: double
+                 * @description [0, 1]
+                 */
+                softness: number;
+                /**
+                 * @default Push
+                 * @enum {unknown}
+                 */
+                knead?: "Push" | "Smooth" | "Unknead";
+                /** @description Whose weight is painted. */
+                bone?: null | string;
+                /**
+                 * Format: double
+                 * @description The weight painted towards.
+                 * @default 1
+                 */
+                target?: number;
+            };
         };
         /**
          * @description SVG 2 §14 paint servers. Linear runs from (X1, Y1) to (X2, Y2). Radial has its circle at (X2, Y2) with radius R
@@ -1920,6 +2126,15 @@ export interface components {
             order: null | string[];
         };
         /** @description What turns one list of things into another. */
+        ListChangeOfDial: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Dial"][];
+            /** @description Ids to take out. */
+            gone: string[];
+            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
+            order: null | string[];
+        };
+        /** @description What turns one list of things into another. */
         ListChangeOfDrawing: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Drawing"][];
@@ -2075,6 +2290,8 @@ export interface components {
             /** @description Its mesh is bent or pushed in some way, so that it is painted as triangles. */
             isMeshed?: boolean;
         };
+        /** @enum {unknown} */
+        PartFeature: "Matte" | "Mesh" | "Bend" | "Limb" | "Sway" | "FollowThrough" | null;
         /** @description A point that holds or drags its part's mesh. */
         Pin: {
             id: string;
@@ -2207,9 +2424,12 @@ export interface components {
             parts?: null | components["schemas"]["ListChangeOfPart"];
             bones?: null | components["schemas"]["ListChangeOfBone"];
             reaches?: null | components["schemas"]["ListChangeOfReach"];
+            dials?: null | components["schemas"]["ListChangeOfDial"];
+            /** @description "" for none; null in logs from before there was a shelf, which leaves it. */
+            shelf?: null | string;
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionSnagsQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"];
         /** @description The curve of a chart. */
         QuestionChartQuestion: {
             /** @enum {string} */
@@ -2224,6 +2444,21 @@ export interface components {
             shot: string;
             /** Format: double */
             frame: number;
+        };
+        /** @description How a part's forms lie on its own outline. */
+        QuestionFormsQuestion: {
+            /** @enum {string} */
+            kind: "forms";
+            puppet: string;
+            part: string;
+        };
+        /** @description What moves with a pin. */
+        QuestionHeatQuestion: {
+            /** @enum {string} */
+            kind: "heat";
+            puppet: string;
+            part: string;
+            pin: string;
         };
         /** @description What is under a point of the picture. */
         QuestionHitQuestion: {
@@ -2254,6 +2489,13 @@ export interface components {
             shot: string;
             shake: string;
         };
+        /** @description How far a part's or flat's raster art is magnified in a shot. */
+        QuestionSharpnessQuestion: {
+            /** @enum {string} */
+            kind: "sharpness";
+            shot: string;
+            thing: string;
+        };
         QuestionSnagsQuestion: {
             /** @enum {string} */
             kind: "snags";
@@ -2274,6 +2516,14 @@ export interface components {
             frame: number;
             owner: string;
             thing: string;
+        };
+        /** @description How much of a part follows a bone. */
+        QuestionWeightsQuestion: {
+            /** @enum {string} */
+            kind: "weights";
+            puppet: string;
+            part: string;
+            bone: string;
         };
         /** @description A picture kept once under the SHA-256 of its bytes; drawn with its top left corner at (X, Y). */
         RasterArt: {
@@ -2381,10 +2631,11 @@ export interface components {
             flats?: null | components["schemas"]["ListChangeOfFlat"];
             channels?: null | components["schemas"]["ListChangeOfChannel"];
             shakes?: null | components["schemas"]["ListChangeOfShake"];
+            wind?: null | components["schemas"]["Wind"];
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, edge or uncovered. */
+            /** @description Which check found it: creeping, edge, uncovered, flipped, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
@@ -2570,6 +2821,11 @@ export interface components {
             /** @description A puppet at rest, when no shot is named. */
             puppet?: null | string;
             cast?: null | string;
+            /**
+             * Format: double
+             * @description For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.
+             */
+            aspect?: null | number;
         };
         /** @description Weights on one side of an upright line are those of the other side, mirrored. */
         WeightMirror: {
@@ -2622,7 +2878,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys a thing, or with no thing the whole puppet, as it stands at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -2642,6 +2898,22 @@ export interface components {
             frame: number;
             thing: string;
         };
+        /** @description Other parts' outlines become forms that this part's is blended with, and the parts themselves go. */
+        WishGatherForms: {
+            /** @enum {string} */
+            kind: "gatherForms";
+            puppet: string;
+            part: string;
+            others: string[];
+        };
+        /** @description Other parts' art becomes drawings that show instead of this part's, and the parts themselves go. */
+        WishGatherSwaps: {
+            /** @enum {string} */
+            kind: "gatherSwaps";
+            puppet: string;
+            part: string;
+            others: string[];
+        };
         /** @description Keys everything of a puppet as it stands: every channel that has keys, or, for its first card, every control. */
         WishKeyPose: {
             /** @enum {string} */
@@ -2651,13 +2923,72 @@ export interface components {
             /** Format: int32 */
             frame: number;
         };
-        /** @description A reach over a bone and the bone that carries it; it bends the way the bones are drawn. */
+        /** @description A pad that turns a head: nine stations, the features moved by HeadTurn, each to be set right by hand. */
+        WishMakeHeadTurn: {
+            /** @enum {string} */
+            kind: "makeHeadTurn";
+            puppet: string;
+            /** @description The part whose art is the head. */
+            head: string;
+            features: components["schemas"]["FeatureDepth"][];
+            newId: string;
+            /**
+             * Format: double
+             * @default 35
+             */
+            yawDegrees?: number;
+            /**
+             * Format: double
+             * @default 25
+             */
+            pitchDegrees?: number;
+        };
+        /** @description A tapered limb along a bone and the bone that carries it, painted over everything that is there. */
+        WishMakeLimb: {
+            /** @enum {string} */
+            kind: "makeLimb";
+            puppet: string;
+            lowerBone: string;
+            newPart: string;
+            newDrawing: string;
+            fill: components["schemas"]["Colour"];
+        };
+        /** @description A reach over a chain that ends with a bone; it bends the way the bones are drawn. */
         WishMakeReach: {
             /** @enum {string} */
             kind: "makeReach";
             puppet: string;
             lowerBone: string;
             newId: string;
+            /**
+             * Format: int32
+             * @description How many bones; 2 for an arm or leg.
+             * @default 2
+             */
+            length?: number;
+        };
+        /** @description A mesh of about so many triangles. */
+        WishMeshOf: {
+            /** @enum {string} */
+            kind: "meshOf";
+            puppet: string;
+            part: string;
+            /** Format: int32 */
+            triangles: number;
+        };
+        /**
+         * @description Plants a goal on the ground where it stands at a frame, or lifts it off again. The shift is keyed along, so that nothing
+         *     jumps: a planted goal's shift is measured on the stage, a free one's from the body.
+         */
+        WishPlantReach: {
+            /** @enum {string} */
+            kind: "plantReach";
+            shot: string;
+            owner: string;
+            reach: string;
+            /** Format: int32 */
+            frame: number;
+            planted: boolean;
         };
         /** @description A flat or puppet, put at a distance. */
         WishPutAtDistance: {
@@ -2684,6 +3015,16 @@ export interface components {
             shot: string;
             /** Format: int32 */
             frame: number;
+        };
+        /**
+         * @description "This is how it looks here": the puppet as it is being tried on the bench becomes the station at where its dial stands. What
+         *     the dial adds there already counts along, what other dials add does not, so that the picture stays as it is.
+         */
+        WishSetStation: {
+            /** @enum {string} */
+            kind: "setStation";
+            puppet: string;
+            dial: string;
         };
     };
     responses: never;

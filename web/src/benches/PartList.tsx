@@ -20,7 +20,7 @@ import { useTheme } from "@mui/material/styles";
 import type { Part, Puppet } from "../api/types";
 import { labelInk } from "../fields/labels";
 import { commit } from "../state/film";
-import { set, useStore } from "../state/store";
+import { get, set, useStore } from "../state/store";
 
 /** A puppet's parts, front to back as they lie over each other; dragging reorders them. */
 export function PartList({
@@ -65,9 +65,16 @@ function depthOf(puppet: Puppet, part: Part): number {
   return depth;
 }
 
+/** With Ctrl a part joins the chosen one, or leaves it again. */
+function choosePart(id: string, join: boolean): void {
+  const { chosen, also } = get();
+  if (!join || chosen?.kind !== "part") set({ chosen: { kind: "part", thing: id }, also: [] });
+  else if (chosen.thing !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
+}
+
 function PartLine({ part, depth, note }: { part: Part; depth: number; note: string }) {
   const { inks } = useTheme().palette;
-  const chosen = useStore((state) => state.chosen?.thing === part.id);
+  const chosen = useStore((state) => state.chosen?.thing === part.id || state.also.includes(part.id));
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: part.id });
   // A part that is not sortable can still be chosen.
   const { "aria-disabled": _, ...described } = attributes;
@@ -78,7 +85,7 @@ function PartLine({ part, depth, note }: { part: Part; depth: number; note: stri
         {...listeners}
         role="button"
         aria-pressed={chosen}
-        onClick={() => set({ chosen: { kind: "part", thing: part.id } })}
+        onClick={(event) => choosePart(part.id, event.ctrlKey || event.metaKey)}
         sx={{
           width: "100%",
           justifyContent: "flex-start",

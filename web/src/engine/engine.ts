@@ -50,6 +50,8 @@ class Engine {
   move = (to: Point) => this.call<void>("Move", to.x, to.y);
   preview = (edit: Edit) => this.call<void>("Preview", JSON.stringify(edit));
   cancel = () => this.call<void>("Cancel");
+  tryEdit = (view: View, edit: Edit) => this.call<void>("Try", JSON.stringify(view), JSON.stringify(edit));
+  keepOnlyDials = () => this.call<void>("KeepOnlyDials");
   stopTrying = () => this.call<void>("StopTrying");
   timeEvaluation = (view: View, rounds: number) => this.call<number>("TimeEvaluation", JSON.stringify(view), rounds);
 

@@ -12,6 +12,8 @@ export interface EngineExports {
   Preview(edit: string): void;
   End(): string;
   Cancel(): void;
+  Try(view: string, edit: string): void;
+  KeepOnlyDials(): void;
   StopTrying(): void;
   TimeEvaluation(view: string, rounds: number): number;
 }

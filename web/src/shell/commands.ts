@@ -63,7 +63,7 @@ export function holdHere(): void {
 export function go(place: Place): void {
   if (get().place === place) return;
   void engine.stopTrying().then(touch);
-  set({ place, tool: "choose", chosen: null, playing: false, frame: get().frame });
+  set({ place, tool: "choose", chosen: null, also: [], playing: false, frame: get().frame });
 }
 
 /** Delete takes out what is chosen on the bench or on the stage. */
@@ -73,6 +73,7 @@ export function removeChosen(): void {
   const puppet = film?.puppets.find((candidate) => candidate.id === puppetId);
   if (place === "rig" && puppet) {
     if (chosen.kind === "bone") void commit({ kind: "removeBone", puppetId: puppet.id, boneId: chosen.thing });
+    if (chosen.kind === "dial") void commit({ kind: "removeDial", puppetId: puppet.id, dialId: chosen.thing });
     if (chosen.kind === "reach") void commit({ kind: "removeReach", puppetId: puppet.id, reachId: chosen.thing });
     const part = puppet.parts.find((candidate) => candidate.pins.some((pin) => pin.id === chosen.thing));
     if (chosen.kind === "pin" && part)

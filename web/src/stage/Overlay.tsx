@@ -3,7 +3,7 @@ import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Edit, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
-import { nameOf, newId, usePuppet, viewOf } from "../state/select";
+import { nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { makeAt, startDrag } from "./gestures";
@@ -11,6 +11,9 @@ import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGri
 import { MeshLines } from "./MeshLines";
 
 type Handles = AnswerTo<"overlay">;
+
+/** Grips that neither keep a size nor take the body along. */
+const plain = { keepSize: false, wholeBody: false };
 
 /** Handles over the picture. Where they are is the core's word; a drag on one becomes a gesture of the core. */
 export function Overlay({ width, height }: { width: number; height: number }) {
@@ -25,10 +28,13 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const puppet = usePuppet();
   const onBench = place === "parts" || place === "rig";
   const view = useStore(useShallow(viewOf));
+  const picture = useStore(useShallow(pictureOf));
+  const brush = useStore((state) => state.brush);
+  const wholeBody = useStore((state) => state.wholeBody);
   const answer = useAnswer(view && !playing ? { kind: "overlay", view, frame } : null);
   if (!film) return null;
 
-  const scale = film.width / Math.max(1, width);
+  const scale = picture.width / Math.max(1, width);
   const toPicture = (event: { clientX: number; clientY: number }): Point => {
     const box = document.querySelector("[data-overlay]")?.getBoundingClientRect();
     return { x: (event.clientX - (box?.left ?? 0)) * scale, y: (event.clientY - (box?.top ?? 0)) * scale };
@@ -36,10 +42,11 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const owner = onBench ? "bench" : (castId ?? "");
   const trying = place === "rig" && tool === "try";
   // A tool that makes things also makes them on top of handles: a bone begins on the end of another.
-  const makes = place === "rig" && (tool === "pin" || tool === "bone");
+  const brushes = tool === "knead" || tool === "weights";
+  const makes = place === "rig" && (tool === "pin" || tool === "bone" || brushes);
   const poses = place === "act" || trying;
   const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
-    set({ chosen: chooses });
+    set({ chosen: chooses, also: [] });
     startDrag(event, grip, { toUnits: toPicture, trying });
   };
   const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
@@ -51,8 +58,27 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (place === "rig" && tool === "pin") return void dropPin(at);
     if (place === "rig" && tool === "bone") {
       const made = newId("bone");
-      const grip: Grip = { kind: "NewBone", thing: carrierOf(chosen, puppet), owner, newId: made, keepSize: false };
+      const grip: Grip = { kind: "NewBone", thing: carrierOf(chosen, puppet), owner, newId: made, ...plain };
       startDrag(event, grip, { toUnits: toPicture, onDone: () => set({ chosen: { kind: "bone", thing: made } }) });
+      return;
+    }
+    if (place === "rig" && brushes && chosen?.kind === "part") {
+      const kneads = tool === "knead";
+      startDrag(
+        event,
+        { ...plain, kind: kneads ? "Knead" : "Weights", thing: chosen.thing, owner, newId: brush.works },
+        {
+          toUnits: toPicture,
+          brush: {
+            radius: brush.radius,
+            strength: brush.strength,
+            softness: brush.softness,
+            knead: brush.kind,
+            bone: kneads ? undefined : brush.works,
+            target: brush.target,
+          },
+        },
+      );
       return;
     }
     // The answer comes a moment later; a press that is over by then was a click.
@@ -136,7 +162,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               chosen={chosen?.thing === pin.thing}
               scale={scale}
               onDown={drag(
-                { kind: poses ? "Pin" : "PinRest", thing: pin.thing, owner, keepSize: false },
+                { kind: poses ? "Pin" : "PinRest", thing: pin.thing, owner, ...plain },
                 choose("pin", pin.thing),
               )}
             />
@@ -149,7 +175,10 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               name={nameOf(puppet, goal.thing)}
               chosen={chosen?.thing === goal.thing}
               scale={scale}
-              onDown={drag({ kind: "Goal", thing: goal.thing, owner, keepSize: false }, choose("reach", goal.thing))}
+              onDown={drag(
+                { ...plain, kind: "Goal", thing: goal.thing, owner, wholeBody },
+                choose("reach", goal.thing),
+              )}
             />
           ))}
         {!poses &&
@@ -158,10 +187,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               key={origin.thing}
               at={origin.at}
               scale={scale}
-              onDown={drag(
-                { kind: "Origin", thing: origin.thing, owner, keepSize: false },
-                chosen ?? choose("body", "body"),
-              )}
+              onDown={drag({ kind: "Origin", thing: origin.thing, owner, ...plain }, chosen ?? choose("body", "body"))}
             />
           ))}
         {place === "act" &&
@@ -170,7 +196,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               key={origin.thing}
               at={origin.at}
               scale={scale}
-              onDown={drag({ kind: "Shift", thing: "body", owner, keepSize: false }, choose("body", "body"))}
+              onDown={drag({ kind: "Shift", thing: "body", owner, ...plain }, choose("body", "body"))}
             />
           ))}
         {part && (
@@ -179,7 +205,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
             name={nameOf(puppet, part.part)}
             scale={scale}
             onDown={drag(
-              { kind: poses ? "Shift" : "Pivot", thing: part.part, owner, keepSize: false },
+              { kind: poses ? "Shift" : "Pivot", thing: part.part, owner, ...plain },
               choose("part", part.part),
             )}
           />
@@ -188,7 +214,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           <TurnGrip
             at={part.at}
             scale={scale}
-            onDown={drag({ kind: "Turn", thing: part.part, owner, keepSize: false }, choose("part", part.part))}
+            onDown={drag({ kind: "Turn", thing: part.part, owner, ...plain }, choose("part", part.part))}
           />
         )}
       </>
@@ -200,7 +226,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const part = chosen?.kind === "part" ? chosen.thing : hit?.thing;
     if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
     const made = newId("pin");
-    const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, keepSize: false }, at);
+    const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, ...plain }, at);
     if (edit) set({ chosen: { kind: "part", thing: part } });
   }
 }
@@ -217,7 +243,7 @@ function carrierOf(chosen: Chosen | null, puppet: ReturnType<typeof usePuppet>):
 
 function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, owner: string): Grip {
   const kind = poses ? "Turn" : end === "start" ? "BoneStart" : "BoneEnd";
-  return { kind, thing: bone, owner, keepSize: false };
+  return { kind, thing: bone, owner, ...plain };
 }
 
 function toChosen(place: string, hit: AnswerTo<"hit">, owner: string): Chosen | null {
@@ -234,11 +260,10 @@ function toChosen(place: string, hit: AnswerTo<"hit">, owner: string): Chosen | 
 /** What a drag on the art itself does in each place; with Alt it shifts instead of turning. */
 function bodyGrip(place: string, trying: boolean, found: Chosen | null, alt: boolean): Grip | null {
   const owner = viewOf(get())?.puppet ? "bench" : (found?.owner ?? get().castId ?? "");
-  if (place === "camera") return { kind: "Look", thing: "camera", keepSize: false };
+  if (place === "camera") return { kind: "Look", thing: "camera", ...plain };
   if (!found) return null;
-  if (place === "scenery")
-    return { kind: found.kind === "flat" ? "Flat" : "Cast", thing: found.thing, keepSize: false };
-  if (place === "act" || trying) return { kind: alt ? "Shift" : "Turn", thing: found.thing, owner, keepSize: false };
+  if (place === "scenery") return { kind: found.kind === "flat" ? "Flat" : "Cast", thing: found.thing, ...plain };
+  if (place === "act" || trying) return { kind: alt ? "Shift" : "Turn", thing: found.thing, owner, ...plain };
   return null;
 }
 

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
-import { useStore } from "../state/store";
+import { set, useStore } from "../state/store";
 import { Overlay } from "./Overlay";
 import { show } from "./playback";
 
@@ -23,6 +23,13 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
     if (element === null) return;
     const fit = () => {
       const [w, h] = [element.clientWidth - 2 * Margin, element.clientHeight - 2 * Margin - 26];
+      if (onBench) {
+        // A puppet on the bench has all the room there is.
+        const [width, height] = [Math.max(32, w + Margin), Math.max(18, h)];
+        set({ benchAspect: Math.round((100 * width) / height) / 100 });
+        setSize({ width, height });
+        return;
+      }
       const width = Math.max(32, Math.floor(Math.min(w, h * aspect)));
       setSize({ width, height: Math.max(18, Math.round(width / aspect)) });
     };
@@ -30,7 +37,7 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
     const watcher = new ResizeObserver(fit);
     watcher.observe(element);
     return () => watcher.disconnect();
-  }, [aspect]);
+  }, [aspect, onBench]);
 
   useEffect(() => {
     const context = canvas.current?.getContext("2d");

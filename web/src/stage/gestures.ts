@@ -1,4 +1,4 @@
-import type { Edit, Grip, Point } from "../api/types";
+import type { Edit, Gesture, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit, tell } from "../state/film";
 import { viewOf } from "../state/select";
@@ -12,6 +12,8 @@ interface DragOptions {
   toUnits: (event: PointerEvent | React.PointerEvent) => Point;
   /** Called when the press ends without a drag. */
   onClick?: () => void;
+  /** For grips that brush. */
+  brush?: Gesture["brush"];
   /** What the gesture makes is tried and not kept. */
   trying?: boolean;
   /** Called with the edit, once it is made. */
@@ -50,7 +52,14 @@ export function startDrag(event: React.PointerEvent, grip: Grip, options: DragOp
     if (begun === null) {
       if (Math.hypot(moved.clientX - startX, moved.clientY - startY) < DragStarts) return;
       set({ gripping: grip });
-      begun = engine.begin({ view, frame: get().frame, grip, from, trying: options.trying ?? false });
+      begun = engine.begin({
+        view,
+        frame: get().frame,
+        grip,
+        from,
+        trying: options.trying ?? false,
+        brush: options.brush,
+      });
       begun.catch((problem) => finish(() => tell(problem)));
     }
     newest = options.toUnits(moved);

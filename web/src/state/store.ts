@@ -1,18 +1,30 @@
 import { create } from "zustand";
-import type { Film, Grip, PrintLine } from "../api/types";
+import type { Film, Grip, KneadBrush, PrintLine } from "../api/types";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
 export type Place = (typeof places)[number];
 
 /** What is chosen: a thing of a puppet, a flat, a puppet on the stage, or a shake. */
 export interface Chosen {
-  kind: "part" | "bone" | "pin" | "reach" | "body" | "flat" | "cast" | "shake";
+  kind: "part" | "bone" | "pin" | "reach" | "dial" | "body" | "flat" | "cast" | "shake";
   /** Cast id, for things of a puppet on the stage. */
   owner?: string;
   thing: string;
 }
 
-export type RigTool = "choose" | "pin" | "bone" | "try";
+export type RigTool = "choose" | "pin" | "bone" | "knead" | "weights" | "try";
+
+/** The brush of the rig bench. */
+export interface BrushState {
+  radius: number;
+  strength: number;
+  softness: number;
+  kind: KneadBrush;
+  /** The knead, or the bone whose weights, it works on. */
+  works: string;
+  /** The weight it paints towards. */
+  target: number;
+}
 export type Quality = 1 | 0.5 | 0.25;
 
 export interface State {
@@ -29,7 +41,14 @@ export interface State {
   castId: string | null;
   frame: number;
   chosen: Chosen | null;
+  /** Parts chosen besides the chosen one. */
+  also: string[];
   tool: RigTool;
+  brush: BrushState;
+  /** A goal dragged out of reach takes the whole body along. */
+  wholeBody: boolean;
+  /** Width to height of the room that a puppet on the bench has. */
+  benchAspect: number;
   keepSize: boolean;
   quality: Quality;
   playing: boolean;
@@ -60,7 +79,11 @@ export const useStore = create<State>(() => ({
   castId: null,
   frame: 1,
   chosen: null,
+  also: [],
   tool: "choose",
+  brush: { radius: 60, strength: 1, softness: 1, kind: "Push", works: "", target: 1 },
+  wholeBody: false,
+  benchAspect: 16 / 9,
   keepSize: true,
   quality: 0.5,
   playing: false,

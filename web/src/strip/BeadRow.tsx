@@ -96,4 +96,12 @@ function Bead({
 
 /** Ids we make ourselves say what they are. */
 const kindOf = (id: string): Chosen["kind"] | null =>
-  id.startsWith("bone") ? "bone" : id.startsWith("pin") ? "pin" : id.startsWith("reach") ? "reach" : null;
+  id.startsWith("dial")
+    ? "dial"
+    : id.startsWith("bone")
+      ? "bone"
+      : id.startsWith("pin")
+        ? "pin"
+        : id.startsWith("reach")
+          ? "reach"
+          : null;

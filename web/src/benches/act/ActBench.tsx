@@ -2,7 +2,8 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import Tooltip from "@mui/material/Tooltip";
-import type { Puppet } from "../../api/types";
+import type { Puppet, Shot } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
 import { holdHere, keyHere } from "../../shell/commands";
@@ -11,12 +12,14 @@ import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
 import { nameOf, useCast, useShot } from "../../state/select";
 import { type Chosen, set, useStore } from "../../state/store";
+import { useAnswer } from "../../state/useAnswer";
 import { Strip } from "../../strip/Strip";
 import type { Bench } from "../Bench";
 import { GapCard } from "../GapCard";
 import { PickList } from "../PickList";
-import { PlayButton } from "../PlayButton";
+import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
+import { obeyed } from "../rig/chains";
 import { ValueFields } from "../ValueFields";
 
 /** Poses, keyed and timed. */
@@ -25,13 +28,29 @@ export function ActBench(): Bench {
   const cast = useCast();
   const frame = useStore((state) => state.frame);
   const puppets = useStore((state) => state.film?.puppets);
+  const wholeBody = useStore((state) => state.wholeBody);
   const puppet = puppets?.find((one) => one.id === cast?.puppet);
   return {
     list: <ActList puppet={puppet ?? null} />,
     stage: (
       <Stage
         caption={`Through the lens · frame ${frame}`}
-        bar={<PlayButton />}
+        bar={
+          <>
+            <PlayButton />
+            <Tooltip title="What a goal does when it is dragged out of its chain's reach">
+              <Button
+                variant="contained"
+                color="inherit"
+                sx={bar}
+                aria-pressed={wholeBody}
+                onClick={() => set({ wholeBody: !wholeBody })}
+              >
+                Reach: {wholeBody ? "whole body" : "limb alone"}
+              </Button>
+            </Tooltip>
+          </>
+        }
         empty={
           !shot?.cast.length ? (
             <>
@@ -63,6 +82,13 @@ function ActList({ puppet }: { puppet: Puppet | null }) {
   const things = puppet
     ? [
         { id: "body", name: "Whole body", kind: "body" as const, ink: inks.brass },
+        ...puppet.dials.map((dial) => ({
+          id: dial.id,
+          name: dial.name,
+          note: dial.isPad ? "pad" : "dial",
+          kind: "dial" as const,
+          ink: inks.plum,
+        })),
         ...puppet.reaches.map((reach) => ({
           id: reach.id,
           name: reach.name,
@@ -71,7 +97,7 @@ function ActList({ puppet }: { puppet: Puppet | null }) {
           ink: inks.petrol,
         })),
         ...puppet.bones
-          .filter((bone) => !puppet.reaches.some((reach) => reach.upper === bone.id || reach.lower === bone.id))
+          .filter((bone) => !obeyed(puppet, bone.id))
           .map((bone) => ({ id: bone.id, name: bone.name, note: "bone", kind: "bone" as const, ink: inks.brass })),
         ...[...puppet.parts].reverse().map((part) => ({
           id: part.id,
@@ -136,6 +162,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         thing={own?.thing ?? "body"}
         title={`${nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
       />
+      {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Tooltip title="Key everything of this puppet as it stands (Enter)">
           <Button variant="contained" onClick={keyHere}>
@@ -171,5 +198,58 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         <SnagLine key={snag.thing + snag.frame} snag={snag} />
       ))}
     </>
+  );
+}
+
+/** What only some things have: a swap by its name, a goal that is planted. */
+function ThingActions({
+  owner,
+  thing,
+  puppet,
+  shot,
+  frame,
+}: {
+  owner: string;
+  thing: string;
+  puppet: Puppet;
+  shot: Shot;
+  frame: number;
+}) {
+  const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner, thing });
+  const value = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
+  const part = puppet.parts.find((one) => one.id === thing);
+  if (part && part.swaps.length > 0)
+    return (
+      <ChoiceField
+        label="Shows"
+        value={String(Math.round(value("swap")))}
+        choices={[
+          { value: "0", title: part.name },
+          ...part.swaps.map((swap, i) => ({ value: String(i + 1), title: swap.name })),
+        ]}
+        onChoose={(shows) =>
+          void commit({
+            kind: "setKeys",
+            shotId: shot.id,
+            frame,
+            values: [{ address: `${owner}/${thing}/swap`, value: Number(shows) }],
+            says: "Swapped a drawing",
+          })
+        }
+      />
+    );
+  if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
+  const planted = value("planted") > 0.5;
+  return (
+    <Tooltip title="A planted goal stays where it stands on the ground while the body moves">
+      <Button
+        variant={planted ? "contained" : "outlined"}
+        sx={{ mt: 1 }}
+        aria-pressed={planted}
+        onClick={() => void wish({ kind: "plantReach", shot: shot.id, owner, reach: thing, frame, planted: !planted })}
+      >
+        {planted ? "Planted: lift it here" : "Plant it here"}
+      </Button>
+    </Tooltip>
   );
 }

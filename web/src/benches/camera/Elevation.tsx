@@ -142,7 +142,12 @@ export function Elevation() {
             return (
               <g
                 key={one.thing}
-                onPointerDown={drag({ kind: one.isFlat ? "FlatDistance" : "CastDistance", thing: one.thing, keepSize })}
+                onPointerDown={drag({
+                  kind: one.isFlat ? "FlatDistance" : "CastDistance",
+                  thing: one.thing,
+                  keepSize,
+                  wholeBody: false,
+                })}
                 style={{ cursor: "ew-resize" }}
                 data-stander={one.name}
               >
@@ -172,7 +177,7 @@ export function Elevation() {
             );
           })}
           <g
-            onPointerDown={drag({ kind: "Focus", thing: "focus", keepSize: false })}
+            onPointerDown={drag({ kind: "Focus", thing: "focus", keepSize: false, wholeBody: false })}
             style={{ cursor: "ew-resize" }}
             data-handle="focus"
             tabIndex={-1}

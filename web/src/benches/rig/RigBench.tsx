@@ -1,8 +1,11 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import type { Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { Heading, Hint } from "../../fields/Heading";
 import { Stage } from "../../stage/Stage";
-import { usePuppet } from "../../state/select";
+import { commit } from "../../state/film";
+import { newId, usePuppet } from "../../state/select";
 import { type RigTool, set, touch, useStore } from "../../state/store";
 import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
@@ -10,6 +13,7 @@ import { PartList } from "../PartList";
 import { PickList } from "../PickList";
 import { bar } from "../PlayButton";
 import { PuppetMenu } from "../PuppetMenu";
+import { HeadTurn } from "./HeadTurn";
 import { RigCard } from "./RigCard";
 
 const tools: { tool: RigTool; title: string }[] = [
@@ -18,6 +22,21 @@ const tools: { tool: RigTool; title: string }[] = [
   { tool: "bone", title: "Draw a bone" },
   { tool: "try", title: "Try it (nothing is keyed)" },
 ];
+
+function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
+  const add = async () => {
+    const id = newId("dial");
+    const name = `${isPad ? "Pad" : "Dial"} ${puppet.dials.length + 1}`;
+    const dial = { id, name, isPad, blend: "Smooth" as const, spread: "Grid" as const, stations: [] };
+    await commit({ kind: "putDial", puppetId: puppet.id, dial, says: `Added a ${isPad ? "pad" : "dial"}` });
+    set({ chosen: { kind: "dial", thing: id } });
+  };
+  return (
+    <Button variant="outlined" onClick={() => void add()}>
+      Add a {isPad ? "pad" : "dial"}
+    </Button>
+  );
+}
 
 /** Pins, bones and reaches, and trying them out. */
 export function RigBench(): Bench {
@@ -47,6 +66,12 @@ export function RigBench(): Bench {
     };
   }
   const controls = [
+    ...puppet.dials.map((dial) => ({
+      id: dial.id,
+      name: dial.name,
+      note: dial.isPad ? "pad" : "dial",
+      kind: "dial" as const,
+    })),
     ...puppet.bones.map((bone) => ({ id: bone.id, name: bone.name, note: "bone", kind: "bone" as const })),
     ...puppet.reaches.map((reach) => ({ id: reach.id, name: reach.name, note: "reach", kind: "reach" as const })),
     ...puppet.parts.flatMap((part) =>
@@ -70,6 +95,11 @@ export function RigBench(): Bench {
           chosen={chosen?.thing ?? null}
           onPick={(id) => set({ chosen: { kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id } })}
         />
+        <Box sx={{ display: "flex", gap: 0.5, mt: 0.75 }}>
+          <AddDial puppet={puppet} isPad={false} />
+          <AddDial puppet={puppet} isPad />
+        </Box>
+        <HeadTurn puppet={puppet} />
         {controls.length === 0 && <Hint>Drop pins on a part to bend it, or draw bones from joint to joint.</Hint>}
       </>
     ),

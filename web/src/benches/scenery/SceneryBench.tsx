@@ -13,6 +13,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { StageList } from "../StageList";
 import { StandingCard } from "../StandingCard";
+import { ValueFields } from "../ValueFields";
 
 /** Flats and puppets at their distances. */
 export function SceneryBench(): Bench {
@@ -57,6 +58,8 @@ export function SceneryBench(): Bench {
             Choose a flat or puppet to place it. Drag it on the picture to move it across its plane; drag its line in
             the side elevation to put it nearer or farther.
           </Hint>
+          <ValueFields owner="wind" thing="air" title={`Wind at frame ${frame}`} />
+          <Hint>One wind for the whole shot: everything that sways obeys it.</Hint>
         </>
       ),
     strip: <Elevation />,

@@ -1,0 +1,22 @@
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>Adds a dial, or puts a changed one in the place of the old.</summary>
+public sealed record PutDial(string PuppetId, Dial Dial, string Says = "Changed a dial") : Edit
+{
+    public override string Title => Says;
+
+    protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
+    {
+        Dials = puppet.Dials.Any(dial => dial.Id == Dial.Id) ? puppet.Dials.With(Dial.Id, "dial", _ => Dial) : puppet.Dials.Add(Dial),
+    });
+}
+
+public sealed record RemoveDial(string PuppetId, string DialId) : Edit
+{
+    public override string Title => "Removed a dial";
+
+    protected internal override Film Change(Film film) => Unused.DropChannels(
+        film.WithPuppet(PuppetId, puppet => puppet with { Dials = puppet.Dials.Without(DialId, "dial") }), PuppetId, [DialId]);
+}

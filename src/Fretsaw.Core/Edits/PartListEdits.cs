@@ -1,0 +1,116 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>Adds a swap, form, knead or stiff patch to a part, or puts a changed one in the place of the old.</summary>
+public sealed record PutOnPart(string PuppetId, string PartId) : Edit
+{
+    public Swap? Swap { get; init; }
+
+    public Form? Form { get; init; }
+
+    /// <summary>Gives the part a mesh too, when it has none.</summary>
+    public Knead? Knead { get; init; }
+
+    /// <summary>Gives the part a mesh too, when it has none.</summary>
+    public StiffPatch? Patch { get; init; }
+
+    public override string Title =>
+        Swap is not null ? "Changed a swap" : Form is not null ? "Changed a form" : Knead is not null ? "Kneaded" : "Changed a stiff patch";
+
+    protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
+    {
+        Swaps = Put(part.Swaps, Swap),
+        Forms = Put(part.Forms, Form),
+        Kneads = Put(part.Kneads, Knead),
+        Patches = Put(part.Patches, Patch),
+        Mesh = part.Mesh ?? (Knead is null && Patch is null ? null : Meshes.For(film, part)),
+    });
+
+    private static ImmutableArray<T> Put<T>(ImmutableArray<T> list, T? thing)
+        where T : class, IEntity
+    {
+        if (thing is null)
+        {
+            return list;
+        }
+
+        var at = list.IndexOf(thing, 0, list.Length, new ById<T>());
+        return at < 0 ? list.Add(thing) : list.SetItem(at, thing);
+    }
+
+    private sealed class ById<T> : IEqualityComparer<T>
+        where T : IEntity
+    {
+        public bool Equals(T? x, T? y) => x?.Id == y?.Id;
+
+        public int GetHashCode(T obj) => obj.Id.GetHashCode(StringComparison.Ordinal);
+    }
+}
+
+/// <summary>Takes a swap, form, knead or stiff patch off a part, and its keys with it.</summary>
+public sealed record TakeOffPart(string PuppetId, string PartId, string ThingId) : Edit
+{
+    public override string Title => "Took something off a part";
+
+    protected internal override Film Change(Film film)
+    {
+        var part = film.Puppets.Find(PuppetId, "puppet").Parts.Find(PartId, "part");
+        var drawings = part.Swaps.Where(swap => swap.Id == ThingId).Select(swap => swap.Drawing)
+            .Concat(part.Forms.Where(form => form.Id == ThingId).Select(form => (string?)form.Drawing));
+        var after = film.WithPart(PuppetId, PartId, p => p with
+        {
+            Swaps = p.Swaps.RemoveAll(swap => swap.Id == ThingId),
+            Forms = p.Forms.RemoveAll(form => form.Id == ThingId),
+            Kneads = p.Kneads.RemoveAll(knead => knead.Id == ThingId),
+            Patches = p.Patches.RemoveAll(patch => patch.Id == ThingId),
+        });
+        after = after.WithPuppet(PuppetId, puppet => puppet with { Dials = [.. puppet.Dials.Select(dial => Unused.Undriven(dial, ThingId))] });
+        return Unused.DropDrawings(Unused.DropChannels(after, PuppetId, [ThingId]), drawings);
+    }
+}
+
+/// <summary>Adds a part with its drawings at a place in the painting order.</summary>
+public sealed record AddPart(string PuppetId, Part Part, ImmutableArray<Drawing> Drawings, int To) : Edit
+{
+    public override string Title => $"Added the part {Part.Name}";
+
+    protected internal override Film Change(Film film)
+    {
+        var after = film.WithPuppet(PuppetId, puppet => puppet with { Parts = puppet.Parts.Insert(Math.Clamp(To, 0, puppet.Parts.Length), Part) });
+        return after with { Drawings = after.Drawings.AddRange(Drawings) };
+    }
+}
+
+/// <summary>
+/// Takes a part out. What rode on it rides on what carried it; mattes of it go, and so do its keys and, where nothing
+/// else shows them, its drawings.
+/// </summary>
+public sealed record RemovePart(string PuppetId, string PartId) : Edit
+{
+    public override string Title => "Removed a part";
+
+    protected internal override Film Change(Film film)
+    {
+        var puppet = film.Puppets.Find(PuppetId, "puppet");
+        var part = puppet.Parts.Find(PartId, "part");
+        var after = film.WithPuppet(PuppetId, p => p with
+        {
+            Parts = [.. p.Parts.Remove(part).Select(Let)],
+            Bones = [.. p.Bones.Select(bone => bone.RidesOn == PartId ? bone with { RidesOn = part.RidesOn } : bone)],
+            Dials = [.. p.Dials.Select(dial => Unused.Undriven(dial, PartId))],
+        });
+        IEnumerable<string> gone = [PartId, .. part.Pins.Select(pin => pin.Id), .. part.Kneads.Select(knead => knead.Id), .. part.Forms.Select(form => form.Id)];
+        return Unused.DropDrawings(Unused.DropChannels(after, PuppetId, [.. gone]), Unused.DrawingsOf(part));
+
+        Part Let(Part other)
+        {
+            var let = other.RidesOn == PartId ? other with { RidesOn = part.RidesOn } : other;
+            let = let.Matte?.Part == PartId ? let with { Matte = null } : let;
+            return let.Pins.Any(pin => pin.RidesOn == PartId)
+                ? let with { Pins = [.. let.Pins.Select(pin => pin.RidesOn == PartId ? pin with { RidesOn = null } : pin)] }
+                : let;
+        }
+    }
+}

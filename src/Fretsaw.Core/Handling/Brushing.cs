@@ -1,0 +1,63 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>Drags of a brush over a part's mesh at rest. The whole drag is one edit, however many dabs it made.</summary>
+internal static class Brushing
+{
+    /// <summary>Dabs follow each other by this part of the radius; closer ones would only add up to the same.</summary>
+    private const double Spacing = 0.25;
+
+    public static Func<Point, Edit> Knead(Gesture gesture, CastFrame cast, Affine toPuppet)
+    {
+        var (part, brush) = Of(gesture, cast);
+        var knead = part.Kneads.FirstOrDefault(one => one.Id == gesture.Grip.NewId)
+            ?? new Knead { Id = gesture.Grip.NewId ?? throw new FilmException("gesture", "kneads without an id", "send newId"), Name = $"Knead {part.Kneads.Length + 1}" };
+        var at = toPuppet.Map(gesture.From);
+        var strokes = knead.Strokes.ToBuilder();
+        return to =>
+        {
+            var now = toPuppet.Map(to);
+            while ((now - at).Length >= brush.Radius * Spacing)
+            {
+                var by = (now - at) * (brush.Radius * Spacing / (now - at).Length);
+                strokes.Add(new KneadStroke(brush.Knead, Rounded(at), brush.Knead == KneadBrush.Push ? Rounded(by) : default, brush.Radius, brush.Strength, brush.Softness));
+                at += by;
+            }
+
+            return new PutOnPart(cast.Plan.Puppet.Id, part.Id) { Knead = knead with { Strokes = strokes.ToImmutable() } };
+        };
+    }
+
+    public static Func<Point, Edit> Weights(Gesture gesture, CastFrame cast, Affine toPuppet)
+    {
+        var (part, brush) = Of(gesture, cast);
+        var bend = part.Bend ?? throw new FilmException($"part '{part.Name}'", "is not bent by bones", "let bones bend it first");
+        var bone = brush.Bone ?? throw new FilmException("gesture", "paints the weight of no bone", "choose a bone");
+        var strokes = bend.Strokes.ToBuilder();
+        Point? last = null;
+        return to =>
+        {
+            var now = toPuppet.Map(to);
+            if (last is not { } at || (now - at).Length >= brush.Radius * Spacing)
+            {
+                strokes.Add(new WeightStroke(bone, Rounded(now), brush.Radius, brush.Strength, brush.Target, brush.Softness));
+                last = now;
+            }
+
+            return new ChangePart(cast.Plan.Puppet.Id, part.Id) { Bend = bend with { Strokes = strokes.ToImmutable() } };
+        };
+    }
+
+    private static (Part Part, Brush Brush) Of(Gesture gesture, CastFrame cast)
+    {
+        var brush = gesture.Brush ?? throw new FilmException("gesture", "has no brush", "send one");
+        FilmCheck.Range(brush.Radius, 0.1, 10000, "brush", "size", "px");
+        return (cast.Plan.Puppet.Parts.Find(gesture.Grip.Thing, "part"), brush);
+    }
+
+    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
+}

@@ -1,0 +1,31 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>
+/// Plants a goal on the ground where it stands at a frame, or lifts it off again. The shift is keyed along, so that nothing
+/// jumps: a planted goal's shift is measured on the stage, a free one's from the body.
+/// </summary>
+public sealed record PlantReach(string Shot, string Owner, string Reach, int Frame, bool Planted) : Wish
+{
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
+    {
+        var frame = frameAt(new View(Shot), Frame);
+        var cast = Drag.FindCast(frame, Owner);
+        var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == Reach);
+        FilmException.ThrowIf(index < 0, $"reach '{Reach}'", "is not on this puppet", "choose one that is");
+        var onStage = cast.ToStage.Map(cast.Goals[index]);
+        (Planted ? cast.Skeleton.Ground : cast.ToStage).TryInvert(out var inverse);
+        var shift = inverse.Map(onStage) - cast.Plan.Reaches[index].GoalRest;
+        ImmutableArray<KeyValue> values =
+        [
+            Key(Properties.ShiftX, Math.Round(shift.X, 3)), Key(Properties.ShiftY, Math.Round(shift.Y, 3)), Key(Properties.Planted, Planted ? 1 : 0),
+        ];
+        return new SetKeys(Shot, Frame, values, Planted ? "Planted it" : "Lifted it");
+
+        KeyValue Key(PropertyInfo property, double value) => new(new Address(Owner, Reach, property.Name).ToString(), value);
+    }
+}

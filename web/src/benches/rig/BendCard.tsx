@@ -1,0 +1,137 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Edit, Part, Puppet } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Heading, Hint } from "../../fields/Heading";
+import { commit } from "../../state/film";
+import { nameOf } from "../../state/select";
+import { set, useStore } from "../../state/store";
+import { useAnswer } from "../../state/useAnswer";
+import { BrushFields } from "./BrushFields";
+import { HeatPicture } from "./HeatPicture";
+
+/** Bones that bend a part's mesh, their weights, and the brush that paints over them. */
+export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
+  const tool = useStore((state) => state.tool);
+  const brush = useStore((state) => state.brush);
+  const bend = part.bend ?? null;
+  const bone = bend?.bones.includes(brush.works) ? brush.works : (bend?.bones[0] ?? "");
+  const weights = useAnswer(bend ? { kind: "weights", puppet: puppet.id, part: part.id, bone } : null);
+  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
+    kind: "changePart",
+    puppetId: puppet.id,
+    partId: part.id,
+    ...changes,
+  });
+  const others = puppet.bones.filter((one) => !bend?.bones.includes(one.id));
+  if (!bend) {
+    if (puppet.bones.length < 2 || part.swaps.length + part.forms.length > 0) return null;
+    const near = nearest(puppet, part);
+    return (
+      <Button
+        variant="outlined"
+        sx={{ mr: 0.5, mt: 0.5 }}
+        onClick={() => void commit(change({ bend: { bones: near, strokes: [] } }))}
+      >
+        Let bones bend it
+      </Button>
+    );
+  }
+  const paint = (target: number) => set({ tool: "weights", brush: { ...brush, works: bone, target } });
+  const on = (target: number) => tool === "weights" && brush.target === target;
+  return (
+    <>
+      <Heading right={<Button onClick={() => void commit(change({ without: "Bend" }))}>Remove</Button>}>
+        Bent by bones
+      </Heading>
+      <ChoiceField
+        label="Weights of"
+        value={bone}
+        choices={bend.bones.map((id) => ({ value: id, title: nameOf(puppet, id) }))}
+        onChoose={(works) => set({ brush: { ...brush, works } })}
+      />
+      {weights && <HeatPicture {...weights} label={`Weights of ${nameOf(puppet, bone)}`} />}
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", my: 0.5 }}>
+        <Button variant={on(1) ? "contained" : "outlined"} aria-pressed={on(1)} onClick={() => paint(1)}>
+          Paint more
+        </Button>
+        <Button variant={on(0) ? "contained" : "outlined"} aria-pressed={on(0)} onClick={() => paint(0)}>
+          Paint less
+        </Button>
+        {bend.strokes.length > 0 && (
+          <Button onClick={() => void commit(change({ bend: { ...bend, strokes: [] } }))}>Weights as found</Button>
+        )}
+        {bend.bones.length > 2 && (
+          <Button
+            onClick={() =>
+              void commit(
+                change({
+                  bend: {
+                    ...bend,
+                    bones: bend.bones.filter((id) => id !== bone),
+                    strokes: bend.strokes.filter((stroke) => stroke.bone !== bone),
+                  },
+                }),
+              )
+            }
+          >
+            Without {nameOf(puppet, bone)}
+          </Button>
+        )}
+      </Box>
+      {tool === "weights" && <BrushFields />}
+      <ChoiceField
+        label="Also bent by"
+        value=""
+        choices={[{ value: "", title: "Choose a bone…" }, ...others.map((one) => ({ value: one.id, title: one.name }))]}
+        onChoose={(id) => id && void commit(change({ bend: { ...bend, bones: [...bend.bones, id] } }))}
+      />
+      <Button
+        variant="outlined"
+        sx={{ mt: 0.5 }}
+        onClick={() =>
+          void commit(
+            change({ bend: { ...bend, mirror: { axisX: part.pivot.x, fromLeft: true, pairs: pairs(puppet, part) } } }),
+          )
+        }
+      >
+        Mirror left to right
+      </Button>
+      {bend.mirror && (
+        <Button onClick={() => void commit(change({ bend: { bones: bend.bones, strokes: bend.strokes } }))}>
+          No mirror
+        </Button>
+      )}
+      <Hint>Weights are found by heat that spreads from each bone; paint where it should be otherwise.</Hint>
+    </>
+  );
+}
+
+/** Two bones to begin with: the ones whose middles are nearest to the part's pivot. */
+function nearest(puppet: Puppet, part: Part): string[] {
+  const apart = (id: string) => {
+    const bone = puppet.bones.find((one) => one.id === id);
+    if (!bone) return Number.POSITIVE_INFINITY;
+    return Math.hypot((bone.start.x + bone.end.x) / 2 - part.pivot.x, (bone.start.y + bone.end.y) / 2 - part.pivot.y);
+  };
+  return puppet.bones
+    .map((one) => one.id)
+    .sort((a, b) => apart(a) - apart(b))
+    .slice(0, 2);
+}
+
+/** Bones that lie on each other when the puppet is mirrored at the part's pivot. */
+function pairs(puppet: Puppet, part: Part): { one: string; other: string }[] {
+  const bones = puppet.bones.filter((one) => part.bend?.bones.includes(one.id));
+  const found: { one: string; other: string }[] = [];
+  for (const one of bones) {
+    const mirrored = { x: 2 * part.pivot.x - one.end.x, y: one.end.y };
+    const other = [...bones].sort(
+      (a, b) =>
+        Math.hypot(a.end.x - mirrored.x, a.end.y - mirrored.y) - Math.hypot(b.end.x - mirrored.x, b.end.y - mirrored.y),
+    )[0];
+    if (other && !found.some((pair) => pair.one === other.id || pair.other === one.id))
+      found.push({ one: one.id, other: other.id });
+  }
+  return found;
+}

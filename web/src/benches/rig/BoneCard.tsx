@@ -1,0 +1,140 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Bone, Edit, Puppet } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Fact } from "../../fields/Fact";
+import { Heading, Hint } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+import { TextField } from "../../fields/TextField";
+import { commit, wish } from "../../state/film";
+import { newId } from "../../state/select";
+import { carriers } from "./carriers";
+import { chainAbove, obeyed } from "./chains";
+import { FollowFields } from "./FollowFields";
+import { Remove } from "./Remove";
+
+/** A bone: what it rides on, what rides on it, how far it turns, and what can be made of it. */
+export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
+  const change = (changes: Partial<Extract<Edit, { kind: "changeBone" }>>): Edit => ({
+    kind: "changeBone",
+    puppetId: puppet.id,
+    boneId: bone.id,
+    withoutLimit: false,
+    withoutFollowThrough: false,
+    ...changes,
+  });
+  const riders = puppet.parts.filter((part) => part.ridesOn === bone.id);
+  const others = puppet.parts.filter((part) => part.ridesOn !== bone.id);
+  const ride = (partId: string, ridesOn: string) =>
+    void commit({ kind: "changePart", puppetId: puppet.id, partId, ridesOn });
+  const [dx, dy] = [bone.end.x - bone.start.x, bone.end.y - bone.start.y];
+  const limit = bone.limit ?? null;
+  return (
+    <>
+      <Heading>Bone</Heading>
+      <TextField label="Name" value={bone.name} onWrite={(name) => void commit(change({ name }))} />
+      <ChoiceField
+        label="Rides on"
+        value={bone.ridesOn ?? ""}
+        choices={carriers(puppet, bone.id)}
+        onChoose={(ridesOn) => void commit(change({ ridesOn }))}
+      />
+      <Fact title="Length" value={`${Math.hypot(dx, dy).toFixed(1)} px`} />
+      <Fact title="Angle at rest" value={`${((Math.atan2(dy, dx) * 180) / Math.PI).toFixed(1)}°`} />
+      {limit ? (
+        <>
+          <NumberField
+            label="Turns at least"
+            unit="°"
+            decimals={0}
+            step={5}
+            min={-180}
+            max={0}
+            value={limit.least}
+            edit={(least) => change({ limit: { ...limit, least } })}
+          />
+          <NumberField
+            label="Turns at most"
+            unit="°"
+            decimals={0}
+            step={5}
+            min={0}
+            max={180}
+            value={limit.most}
+            edit={(most) => change({ limit: { ...limit, most } })}
+          />
+          <Button onClick={() => void commit(change({ withoutLimit: true }))}>Turn freely</Button>
+        </>
+      ) : (
+        <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>Limit its turn</Button>
+      )}
+      <Heading>Parts that ride on it</Heading>
+      {riders.map((part) => (
+        <Box key={part.id} sx={{ display: "flex", alignItems: "center" }}>
+          <Box sx={{ flex: 1 }}>{part.name}</Box>
+          <Button onClick={() => ride(part.id, bone.ridesOn ?? "")}>Let go</Button>
+        </Box>
+      ))}
+      <ChoiceField
+        label="Let ride"
+        value=""
+        choices={[
+          { value: "", title: "Choose a part…" },
+          ...others.map((part) => ({ value: part.id, title: part.name })),
+        ]}
+        onChoose={(part) => part && ride(part, bone.id)}
+      />
+      <FollowFields
+        follow={bone.followThrough ?? null}
+        edit={(followThrough) => change(followThrough ? { followThrough } : { withoutFollowThrough: true })}
+      />
+      <Making puppet={puppet} bone={bone} />
+      <Remove title="Remove the bone" />
+    </>
+  );
+}
+
+function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
+  const obeys = obeyed(puppet, bone.id);
+  const chain = chainAbove(puppet, bone);
+  if (chain.length < 2)
+    return <Hint>For a reach or a limb, draw a second bone from this one's end and choose that.</Hint>;
+  return (
+    <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+      {!obeys &&
+        chain.slice(1, 6).map((upper, i) => (
+          <Button
+            key={upper.id}
+            variant={i === 0 ? "contained" : "outlined"}
+            onClick={() =>
+              void wish({
+                kind: "makeReach",
+                puppet: puppet.id,
+                lowerBone: bone.id,
+                newId: newId("reach"),
+                length: i + 2,
+              })
+            }
+          >
+            {i === 0 ? "Make a reach" : `Reach of ${i + 2}`}
+          </Button>
+        ))}
+      <Button
+        variant="outlined"
+        onClick={() =>
+          void wish({
+            kind: "makeLimb",
+            puppet: puppet.id,
+            lowerBone: bone.id,
+            newPart: newId("part"),
+            newDrawing: newId("art"),
+            fill: "#14606b",
+          })
+        }
+      >
+        Make a limb
+      </Button>
+      {obeys && <Hint>It obeys the reach “{obeys.name}”.</Hint>}
+    </Box>
+  );
+}

@@ -1,0 +1,57 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import type { Puppet } from "../../api/types";
+import { Hint } from "../../fields/Heading";
+import { entry, row } from "../../fields/row";
+import { wish } from "../../state/film";
+import { nameOf, newId } from "../../state/select";
+import { set, useStore } from "../../state/store";
+
+/** With several parts chosen: the first is the head, the others its features at a depth each. */
+export function HeadTurn({ puppet }: { puppet: Puppet }) {
+  const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
+  const [depths, setDepths] = useState<Record<string, number>>({});
+  if (chosen?.kind !== "part" || also.length === 0) return null;
+  const features = also.filter((id) => id !== chosen.thing);
+  const make = async () => {
+    const id = newId("dial");
+    await wish({
+      kind: "makeHeadTurn",
+      puppet: puppet.id,
+      head: chosen.thing,
+      features: features.map((part) => ({ part, depth: (depths[part] ?? 80) / 100 })),
+      newId: id,
+      yawDegrees: 35,
+      pitchDegrees: 25,
+    });
+    set({ chosen: { kind: "dial", thing: id }, also: [] });
+  };
+  return (
+    <>
+      <Hint>Turn {nameOf(puppet, chosen.thing)} with these features, each so far in front of its middle:</Hint>
+      {features.map((id) => (
+        <Box key={id} component="label" sx={{ ...row, gap: 1 }}>
+          <span style={{ flex: 1 }}>{nameOf(puppet, id)}</span>
+          <Box
+            component="input"
+            type="number"
+            min={-100}
+            max={100}
+            step={5}
+            value={depths[id] ?? 80}
+            onChange={(event: React.ChangeEvent<HTMLInputElement>) =>
+              setDepths({ ...depths, [id]: Number(event.target.value) })
+            }
+            sx={{ width: 60, textAlign: "right", ...entry }}
+          />
+          <span>%</span>
+        </Box>
+      ))}
+      <Button variant="contained" sx={{ mt: 0.5 }} onClick={() => void make()}>
+        Make a head turn
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,122 @@
+import Button from "@mui/material/Button";
+import type { Edit, Part, Puppet } from "../../api/types";
+import { engine } from "../../engine/engine";
+import { Fact } from "../../fields/Fact";
+import { Heading, Hint } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+import { commit } from "../../state/film";
+import { useAnswer } from "../../state/useAnswer";
+import { BendCard } from "./BendCard";
+import { FollowFields } from "./FollowFields";
+import { FormsCard } from "./FormsCard";
+import { KneadsCard } from "./KneadsCard";
+import { LimbCard } from "./LimbCard";
+import { PatchesCard } from "./PatchesCard";
+import { SwapsCard } from "./SwapsCard";
+import { SwayCard } from "./SwayCard";
+
+/** How a part is painted and what bends it. */
+export function MeshCard({ puppet, part }: { puppet: Puppet; part: Part }) {
+  if (!part.drawing) return <Hint>{part.name} has no art of its own. It carries other parts.</Hint>;
+  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
+    kind: "changePart",
+    puppetId: puppet.id,
+    partId: part.id,
+    ...changes,
+  });
+  if (part.limb) return <LimbCard puppet={puppet} part={part} limb={part.limb} />;
+  return (
+    <>
+      <MeshFields puppet={puppet} part={part} change={change} />
+      {part.pins.length === 0 && <BendCard puppet={puppet} part={part} />}
+      {part.mesh && <PatchesCard puppet={puppet} part={part} />}
+      {part.forms.length + part.swaps.length === 0 && <KneadsCard puppet={puppet} part={part} />}
+      {part.forms.length + part.swaps.length === 0 && <SwayCard puppet={puppet} part={part} />}
+      {!part.mesh && part.forms.length === 0 && <SwapsCard puppet={puppet} part={part} />}
+      {!part.mesh && part.swaps.length === 0 && <FormsCard puppet={puppet} part={part} />}
+      <FollowFields
+        follow={part.followThrough ?? null}
+        edit={(followThrough) => change(followThrough ? { followThrough } : { without: "FollowThrough" })}
+      />
+    </>
+  );
+}
+
+function MeshFields({
+  puppet,
+  part,
+  change,
+}: {
+  puppet: Puppet;
+  part: Part;
+  change: (changes: Partial<Extract<Edit, { kind: "changePart" }>>) => Edit;
+}) {
+  const mesh = useAnswer(part.mesh ? { kind: "mesh", puppet: puppet.id, part: part.id } : null);
+  if (!part.mesh || !mesh)
+    return (
+      <>
+        <Heading>{part.name}</Heading>
+        <Hint>No mesh yet. Choose “Drop a pin” and click on the art: the first pin makes the mesh.</Hint>
+        {part.swaps.length + part.forms.length === 0 && (
+          <Button variant="outlined" onClick={() => void commit(change({ meshMargin: 4 }))}>
+            Make a mesh
+          </Button>
+        )}
+      </>
+    );
+  return (
+    <>
+      <Heading>{part.name} · mesh</Heading>
+      <NumberField
+        label="Triangles, about"
+        unit=""
+        decimals={0}
+        step={20}
+        min={4}
+        max={20000}
+        value={mesh.triangles}
+        edit={(triangles) =>
+          engine.work({ kind: "meshOf", puppet: puppet.id, part: part.id, triangles: Math.round(triangles) })
+        }
+      />
+      <NumberField
+        label="Margin round the art"
+        unit="px"
+        decimals={1}
+        step={1}
+        min={0}
+        max={200}
+        value={part.mesh.margin}
+        edit={(meshMargin) => change({ meshMargin })}
+      />
+      <Fact title="Art covered" value={`${mesh.coveredPercent.toFixed(1)} %`} good={mesh.coveredPercent >= 99.99} />
+      <NumberField
+        label="Stiffness"
+        unit="%"
+        decimals={0}
+        step={5}
+        min={0}
+        max={100}
+        value={part.mesh.stiffness * 100}
+        edit={(percent) => change({ meshStiffness: percent / 100 })}
+      />
+      <NumberField
+        label="Bridge gaps up to"
+        unit="px"
+        decimals={0}
+        step={1}
+        min={0}
+        max={1000}
+        value={part.mesh.bridge}
+        edit={(meshBridge) => change({ meshBridge })}
+      />
+      <Hint>
+        {part.bend
+          ? `${part.bend.bones.length} bones bend it.`
+          : part.pins.length === 0
+            ? "Drop two or more pins, or let bones bend it, then try it."
+            : `${part.pins.length} pins. One alone shifts the part; two or more bend it.`}
+      </Hint>
+    </>
+  );
+}

@@ -1,0 +1,42 @@
+import type { Puppet, Reach } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Fact } from "../../fields/Fact";
+import { Heading, Hint } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+import { TextField } from "../../fields/TextField";
+import { commit } from "../../state/film";
+import { nameOf } from "../../state/select";
+import { Remove } from "./Remove";
+
+export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {
+  const change = { kind: "changeReach" as const, puppetId: puppet.id, reachId: reach.id };
+  return (
+    <>
+      <Heading>Reach</Heading>
+      <TextField label="Name" value={reach.name} onWrite={(name) => void commit({ ...change, name })} />
+      <Fact title="From" value={nameOf(puppet, reach.upper)} />
+      <Fact title="To the end of" value={nameOf(puppet, reach.lower)} />
+      <ChoiceField
+        label="Bends"
+        value={String(reach.bend)}
+        choices={[
+          { value: "1", title: "clockwise" },
+          { value: "-1", title: "anticlockwise" },
+        ]}
+        onChoose={(bend) => void commit({ ...change, bend: Number(bend) })}
+      />
+      <NumberField
+        label="Stretches by up to"
+        unit="%"
+        decimals={0}
+        step={5}
+        min={0}
+        max={300}
+        value={reach.stretchPercent}
+        edit={(stretchPercent) => ({ ...change, stretchPercent })}
+      />
+      <Hint>Choose “Try it” and drag the ring: the bones follow. In Act the goal can be planted on the ground.</Hint>
+      <Remove title="Remove the reach" />
+    </>
+  );
+}

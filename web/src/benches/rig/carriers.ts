@@ -1,0 +1,8 @@
+import type { Puppet } from "../../api/types";
+
+/** What a part, pin or bone can ride on. */
+export const carriers = (puppet: Puppet, own: string, rest = "Whole body") => [
+  { value: "", title: rest },
+  ...puppet.bones.filter((bone) => bone.id !== own).map((bone) => ({ value: bone.id, title: `${bone.name} (bone)` })),
+  ...puppet.parts.filter((part) => part.id !== own).map((part) => ({ value: part.id, title: part.name })),
+];
