@@ -20,12 +20,28 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
         var onStage = cast.ToStage.Map(cast.Goals[index]);
         (Planted ? cast.Skeleton.Ground : cast.ToStage).TryInvert(out var inverse);
         var shift = inverse.Map(onStage) - cast.Plan.Reaches[index].GoalRest;
-        ImmutableArray<KeyValue> values =
-        [
-            Key(Properties.ShiftX, Math.Round(shift.X, 3)), Key(Properties.ShiftY, Math.Round(shift.Y, 3)), Key(Properties.Planted, Planted ? 1 : 0),
-        ];
-        return new SetKeys(Shot, Frame, values, Planted ? "Planted it" : "Lifted it");
+        string[] addresses = [AddressOf(Properties.ShiftX), AddressOf(Properties.ShiftY), AddressOf(Properties.Planted)];
+        double[] values = [Math.Round(shift.X, 3), Math.Round(shift.Y, 3), Planted ? 1 : 0];
+        ImmutableArray<string> all = [.. addresses];
+        var edits = new List<Edit>();
+        if (Frame > 1)
+        {
+            // Up to here it goes as it went; then the goal changes its ground within one frame.
+            var before = frameAt(new View(Shot), Frame - 1);
+            edits.Add(new SetKeys(Shot, Frame - 1, [.. addresses.Select(address => new KeyValue(address, before.Values[before.Plan.Slots.Find(address)]))]));
+            edits.Add(new SetGap(Shot, Frame - 1, Chart.Hold, null, all));
+            frameAt(new View(Shot), Frame);
+        }
 
-        KeyValue Key(PropertyInfo property, double value) => new(new Address(Owner, Reach, property.Name).ToString(), value);
+        edits.Add(new SetKeys(Shot, Frame, [.. addresses.Select((address, i) => new KeyValue(address, values[i]))]));
+
+        // A first key also keys rest on the cards that follow, where it would come off the ground again by itself.
+        var fresh = addresses.Where(address => frame.Plan.Shot.Channels.All(channel => channel.Id != address)).ToImmutableArray();
+        var later = frame.Plan.Shot.Channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Where(key => key > Frame).Distinct();
+        edits.AddRange(later.Where(_ => !fresh.IsEmpty).Select(key => new RemoveKeys(Shot, key, null, fresh)));
+        edits.Add(new SetGap(Shot, Frame, Chart.Hold, null, all));
+        return new Together(Planted ? "Planted it" : "Lifted it", edits);
+
+        string AddressOf(PropertyInfo property) => new Address(Owner, Reach, property.Name).ToString();
     }
 }

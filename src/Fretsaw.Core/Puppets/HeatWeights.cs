@@ -24,8 +24,14 @@ public static class HeatWeights
     /// <summary>Bones this much farther than the nearest one share its heat, as a part of the distance.</summary>
     private const double Tie = 1e-4;
 
-    /// <summary>Closer than this a vertex is on the bone, px; keeps 1/d² finite.</summary>
-    private const double OnBone = 0.5;
+    /// <summary>
+    /// Closer than this a vertex is on the bone: 1/d² stays finite, and a joint in the middle of the art blends over a part of
+    /// the art's thickness and not over a hairline. In the plane the mesh lies on the bones, which in space it never does.
+    /// </summary>
+    private const double CorePart = 0.5;
+
+    /// <summary>The thickness is the distance from the bones that this part of the vertices stays below.</summary>
+    private const double Thickness = 0.9;
 
     /// <summary>Cotangents of obtuse corners may be negative; the diffusion needs positive ones.</summary>
     private const double LeastWeight = 1e-3;
@@ -66,6 +72,7 @@ public static class HeatWeights
         var heat = new double[bones.Count * n];
         var areas = mesh.VertexAreas();
         var distance = new double[bones.Count];
+        var core = Core(mesh, bones);
         for (var v = 0; v < n; v++)
         {
             var at = new Point(mesh.X[v], mesh.Y[v]);
@@ -73,7 +80,7 @@ public static class HeatWeights
             for (var b = 0; b < bones.Count; b++)
             {
                 var foot = NearestOn(bones[b], at);
-                distance[b] = Math.Max(OnBone, (foot - at).Length);
+                distance[b] = Math.Max(core, (foot - at).Length);
                 if (!Sees(at, foot, outline))
                 {
                     distance[b] = -distance[b];
@@ -132,6 +139,13 @@ public static class HeatWeights
         }
 
         return new BoneWeights(indices, weights);
+    }
+
+    private static double Core(Mesh mesh, IReadOnlyList<Bone> bones)
+    {
+        var apart = Enumerable.Range(0, mesh.VertexCount)
+            .Select(v => bones.Min(bone => (NearestOn(bone, new Point(mesh.X[v], mesh.Y[v])) - new Point(mesh.X[v], mesh.Y[v])).Length)).Order().ToList();
+        return Math.Max(0.5, CorePart * apart[(int)(Thickness * (apart.Count - 1))]);
     }
 
     private static Point NearestOn(Bone bone, Point p)
