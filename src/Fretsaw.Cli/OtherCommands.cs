@@ -5,30 +5,33 @@ using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
 using Fretsaw.Core.Snags;
 using Fretsaw.Formats.Bundle;
-using Fretsaw.Formats.Svg;
+using Fretsaw.Formats.Layers;
 
 namespace Fretsaw.Cli;
 
-/// <summary>fretsaw import ART.svg --out FILM.fretsaw: a new film with the drawing as a puppet on its first shot's stage.</summary>
+/// <summary>fretsaw import ART --out FILM.fretsaw: a new film with the drawing as a puppet on its first shot's stage.</summary>
 internal static class ImportCommand
 {
     public static Command Build()
     {
-        var art = new Argument<string>("ART") { Description = "A layered SVG drawing" };
+        var art = new Argument<string>("ART") { Description = "A layered drawing: SVG, OpenRaster, a zip or folder of PNG layers" };
         var path = new Option<string>("--out") { Description = "The .fretsaw film to write", Required = true };
         var command = new Command("import", "Makes a film of a layered drawing; what was left out is told on stderr") { art, path };
         command.SetAction(result =>
         {
             var file = result.GetRequiredValue(art);
-            var (puppet, drawings, report) = SvgFile.ReadPuppet(File.ReadAllBytes(file), Path.GetFileName(file), "art");
+            var layers = Directory.Exists(file)
+                ? PngLayers.Read([.. Directory.GetFiles(file).Select(name => (Path.GetFileName(name), File.ReadAllBytes(name)))], file, "art")
+                : ArtFile.Read(File.ReadAllBytes(file), Path.GetFileName(file), "art");
+            var (puppet, drawings) = layers.ToPuppet(Path.GetFileName(file), "art");
             var film = new AddPuppet(puppet, drawings).Apply(Film.Blank(puppet.Name));
             film = new PutOnStage(film.Shots[0].Id, puppet.Id, "cast-1").ToEdit(film, (_, _) => throw new InvalidOperationException()).Apply(film);
             using (var stream = File.Create(result.GetRequiredValue(path)))
             {
-                new FilmBundle(film, new Dictionary<string, byte[]>()).Write(stream);
+                new FilmBundle(film, layers.Assets).Write(stream);
             }
 
-            foreach (var note in report.Notes)
+            foreach (var note in layers.Report.Notes)
             {
                 Console.Error.WriteLine($"{file}, {note.Place}: {note.What}");
             }

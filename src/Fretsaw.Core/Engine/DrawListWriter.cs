@@ -38,22 +38,31 @@ public sealed class DrawListWriter
         return new ArraySegment<byte>(buffer, 0, length);
     }
 
+    /// <summary>Writes one part of a puppet alone, without its opacity or matte, as the camera sees it: for exports.</summary>
+    /// <returns>Valid until the next call.</returns>
+    public ArraySegment<byte> WritePart(Evaluator frame, int castIndex, PartPlan part)
+    {
+        var (plan, cast) = (frame.Plan, frame.Cast[castIndex]);
+        length = 0;
+        Int(DrawList.Magic);
+        Int(DrawList.Version);
+        Float(plan.Film.Width);
+        Float(plan.Film.Height);
+        Int(0);
+        Int(1);
+        Place(frame.Camera.ToPicture(plan.Film, cast.Plan.Member.Distance) * cast.ToStage, 0);
+        var countAt = length;
+        Int(0);
+        BinaryPrimitives.WriteInt32LittleEndian(buffer.AsSpan(countAt), Part(frame, cast, part, 1));
+        return new ArraySegment<byte>(buffer, 0, length);
+    }
+
     private void Layer(Evaluator frame, LayerPlan layer)
     {
         var plan = frame.Plan;
         var camera = frame.Camera.ToPicture(plan.Film, layer.Distance);
         var toPicture = camera * (layer.IsFlat ? plan.Flats[layer.Index].Placement : frame.Cast[layer.Index].ToStage);
-        Float(toPicture.A);
-        Float(toPicture.C);
-        Float(toPicture.E);
-        Float(toPicture.B);
-        Float(toPicture.D);
-        Float(toPicture.F);
-        Float(0);
-        Float(0);
-        Float(1);
-        Float(1);
-        Float(frame.Camera.BlurSigma(plan.Film, layer.Distance));
+        Place(toPicture, frame.Camera.BlurSigma(plan.Film, layer.Distance));
         var countAt = length;
         Int(0);
         var items = 0;
@@ -71,6 +80,22 @@ public sealed class DrawListWriter
         }
 
         BinaryPrimitives.WriteInt32LittleEndian(buffer.AsSpan(countAt), items);
+    }
+
+    /// <summary>A layer's head: where it stands, solid, and how soft.</summary>
+    private void Place(in Affine toPicture, double sigma)
+    {
+        Float(toPicture.A);
+        Float(toPicture.C);
+        Float(toPicture.E);
+        Float(toPicture.B);
+        Float(toPicture.D);
+        Float(toPicture.F);
+        Float(0);
+        Float(0);
+        Float(1);
+        Float(1);
+        Float(sigma);
     }
 
     /// <returns>How many items were written.</returns>

@@ -62,6 +62,46 @@ public static class Outlines
         return inside;
     }
 
+    /// <summary>Shared area by united area, [0, 1].</summary>
+    public static double Likeness(ImmutableArray<ImmutableArray<double>> one, ImmutableArray<ImmutableArray<double>> other)
+    {
+        var (a, b) = (Polygons.FromRings(one), Polygons.FromRings(other));
+        if (!a.EnvelopeInternal.Intersects(b.EnvelopeInternal))
+        {
+            return 0;
+        }
+
+        var shared = OverlayNGRobust.Overlay(a, b, SpatialFunction.Intersection).Area;
+        return shared == 0 ? 0 : shared / (a.Area + b.Area - shared);
+    }
+
+    /// <summary>A box laid on the other explains redrawn art better than leaving it where it is, by this much of the likeness.</summary>
+    private const double BetterMoved = 0.05;
+
+    /// <summary>How art was moved or enlarged as a whole when it was redrawn.</summary>
+    /// <returns>From the old drawing's pixels to the new one's; null when it stands where it stood.</returns>
+    public static Affine? Move(Drawing before, Drawing now)
+    {
+        var (from, to) = (BoxOf(before.Outline), BoxOf(now.Outline));
+        if (from.Width <= 0 || from.Height <= 0 || to.Width <= 0 || to.Height <= 0)
+        {
+            return null;
+        }
+
+        var (x, y) = (to.Width / from.Width, to.Height / from.Height);
+        var move = new Affine(x, 0, 0, y, to.X - (x * from.X), to.Y - (y * from.Y));
+        var moved = before.Outline.Select(ring => Enumerable.Range(0, ring.Length).Select(i => i % 2 == 0 ? (x * ring[i]) + move.E : (y * ring[i]) + move.F).ToImmutableArray()).ToImmutableArray();
+        return Likeness(moved, now.Outline) > Likeness(before.Outline, now.Outline) + BetterMoved ? move : null;
+    }
+
+    private static Box BoxOf(ImmutableArray<ImmutableArray<double>> outline)
+    {
+        var numbers = outline.SelectMany(ring => ring.Select((number, i) => (number, isX: i % 2 == 0))).ToList();
+        return numbers.Count == 0 ? default : Box.Around(
+            numbers.Where(n => n.isX).Min(n => n.number), numbers.Where(n => !n.isX).Min(n => n.number),
+            numbers.Where(n => n.isX).Max(n => n.number), numbers.Where(n => !n.isX).Max(n => n.number));
+    }
+
     private static Point At(Mesh mesh, int corner) => new(mesh.X[mesh.Triangles[corner]], mesh.Y[mesh.Triangles[corner]]);
 
     private static IEnumerable<NtsGeometry> Covered(Shape shape)

@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using Fretsaw.Core.Films;
+using Fretsaw.Formats.Layers;
 using Fretsaw.Formats.Png;
 
 namespace Fretsaw.Formats.Bundle;
@@ -22,13 +23,13 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
             FilmException.ThrowIf(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
             var left = MaxUnpacked;
             var film = zip.GetEntry(FilmEntry) is { } entry
-                ? FilmJson.Read(Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
+                ? FilmJson.Read(SafeZip.Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
                 : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");
             var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
             foreach (var asset in Named(film))
             {
                 var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the picture {asset}", "export the film again");
-                var bytes = Unpack(packed, ref left, file);
+                var bytes = SafeZip.Unpack(packed, ref left, file);
                 FilmException.ThrowIf(PngFile.AssetId(bytes) != asset, file, $"has a picture that is not {asset}", "export the film again");
                 assets[asset] = bytes;
             }
@@ -62,22 +63,5 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         entry.LastWriteTime = new DateTimeOffset(2000, 1, 1, 0, 0, 0, TimeSpan.Zero);
         using var stream = entry.Open();
         stream.Write(bytes);
-    }
-
-    /// <summary>Counts what really comes out: the size in a zip's directory is only a claim.</summary>
-    private static byte[] Unpack(ZipArchiveEntry entry, ref long left, string file)
-    {
-        using var stream = entry.Open();
-        using var into = new MemoryStream();
-        var buffer = new byte[81920];
-        int read;
-        while ((read = stream.Read(buffer)) > 0)
-        {
-            left -= read;
-            FilmException.ThrowIf(left < 0, file, "unpacks to more than 512 MB", "use smaller pictures");
-            into.Write(buffer, 0, read);
-        }
-
-        return into.ToArray();
     }
 }

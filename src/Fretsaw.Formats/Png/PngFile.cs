@@ -19,20 +19,12 @@ public static class PngFile
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
     public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
     {
-        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
-        FilmException.ThrowIf(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
-        using var codec = SKCodec.Create(new MemoryStream(bytes));
-        FilmException.ThrowIf(codec is null, file, "cannot be read as a picture", "export it again");
-        var (width, height) = (codec!.Info.Width, codec.Info.Height);
-        FilmException.ThrowIf(width > MaxSide || height > MaxSide, file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
-
-        using var colour = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
-        var result = codec.GetPixels(colour.Info, colour.GetPixels());
-        FilmException.ThrowIf(result is not (SKCodecResult.Success or SKCodecResult.IncompleteInput), file, "cannot be decoded", "export it again");
-        var alpha = Alpha(colour.GetPixelSpan(), width * height);
+        using var colour = Decode(bytes, file, out var incomplete);
+        var (width, height) = (colour.Width, colour.Height);
+        var alpha = Alpha(colour);
         var outline = AlphaContour.Trace(alpha, width, height);
         FilmException.ThrowIf(outline.IsEmpty, file, "is wholly transparent", "export the layer that holds the art");
-        var notes = result == SKCodecResult.IncompleteInput ? [new ArtNote(file, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
+        var notes = incomplete ? [new ArtNote(file, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
         return (
             new Drawing
             {
@@ -45,14 +37,43 @@ public static class PngFile
             new ArtReport(1, 1, notes));
     }
 
-    private static byte[] Alpha(ReadOnlySpan<byte> rgba, int pixels)
+    /// <summary>Straight RGBA of a PNG picture.</summary>
+    /// <exception cref="FilmException">The file is too large or no picture.</exception>
+    internal static SKBitmap Decode(byte[] bytes, string file) => Decode(bytes, file, out _);
+
+    internal static byte[] Alpha(SKBitmap picture)
     {
-        var alpha = new byte[pixels];
-        for (var i = 0; i < pixels; i++)
+        var alpha = new byte[picture.Width * picture.Height];
+        for (var y = 0; y < picture.Height; y++)
         {
-            alpha[i] = rgba[(4 * i) + 3];
+            // A bitmap that was cut out of another keeps the other's longer rows.
+            var row = picture.GetPixelSpan().Slice(y * picture.RowBytes, picture.Width * 4);
+            for (var x = 0; x < picture.Width; x++)
+            {
+                alpha[(y * picture.Width) + x] = row[(4 * x) + 3];
+            }
         }
 
         return alpha;
+    }
+
+    private static SKBitmap Decode(byte[] bytes, string file, out bool incomplete)
+    {
+        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
+        FilmException.ThrowIf(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
+        using var codec = SKCodec.Create(new MemoryStream(bytes));
+        FilmException.ThrowIf(codec is null, file, "cannot be read as a picture", "export it again");
+        var (width, height) = (codec!.Info.Width, codec.Info.Height);
+        FilmException.ThrowIf(width > MaxSide || height > MaxSide, file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
+        var colour = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
+        var result = codec.GetPixels(colour.Info, colour.GetPixels());
+        incomplete = result == SKCodecResult.IncompleteInput;
+        if (result is SKCodecResult.Success or SKCodecResult.IncompleteInput)
+        {
+            return colour;
+        }
+
+        colour.Dispose();
+        throw new FilmException(file, "cannot be decoded", "export it again");
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Xml.Linq;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Formats.Layers;
 
 namespace Fretsaw.Formats.Svg;
 
@@ -18,44 +19,22 @@ public static class SvgFile
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
     public static (Puppet Puppet, ImmutableArray<Drawing> Drawings, ArtReport Report) ReadPuppet(byte[] bytes, string file, string idPrefix)
     {
+        var art = ReadLayers(bytes, file, idPrefix);
+        var (puppet, drawings) = art.ToPuppet(file, idPrefix);
+        return (puppet, drawings, art.Report);
+    }
+
+    /// <summary>Every group of the file as a layer.</summary>
+    /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
+    public static LayeredArt ReadLayers(byte[] bytes, string file, string idPrefix)
+    {
         var walker = Walk(bytes, file);
-        var ids = new Dictionary<SvgPiece, string>();
-        var drawings = ImmutableArray.CreateBuilder<Drawing>();
-        var parts = ImmutableArray.CreateBuilder<Part>();
-        foreach (var piece in walker.Pieces)
-        {
-            var number = ids.Count + 1;
-            ids[piece] = $"{idPrefix}-p{number}";
-            var drawing = piece.Shapes.Count == 0 ? null : ToDrawing($"{idPrefix}-d{number}", piece.Name, piece.Shapes);
-            if (drawing is not null)
-            {
-                drawings.Add(drawing);
-            }
-
-            parts.Add(new Part
-            {
-                Id = ids[piece],
-                Name = piece.Name,
-                Label = (Label)(TopOf(walker, piece) % 6),
-                Drawing = drawing?.Id,
-                Pivot = Rounded(drawing?.Bounds.Centre ?? default),
-                RidesOn = piece.Inside is null ? null : ids[piece.Inside],
-                Hidden = piece.Hidden,
-                Opacity = piece.Opacity,
-            });
-        }
-
-        FilmException.ThrowIf(drawings.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
-        CentreCarriers(parts, drawings);
-        var box = drawings.Aggregate(default(Box), (sum, drawing) => sum.With(drawing.Bounds));
-        var puppet = new Puppet
-        {
-            Id = $"{idPrefix}-puppet",
-            Name = PuppetName(file),
-            Origin = Rounded(new Point(box.Centre.X, box.Bottom)),
-            Parts = parts.ToImmutable(),
-        };
-        return (puppet, drawings.ToImmutable(), new ArtReport(parts.Count, walker.Shapes, walker.Notes));
+        var pieces = walker.Pieces;
+        var layers = pieces.Select((piece, i) => new ArtLayer(
+            piece.Name, piece.Inside is null ? -1 : pieces.IndexOf(piece.Inside),
+            piece.Shapes.Count == 0 ? null : ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes), piece.Hidden, piece.Opacity)).ToImmutableArray();
+        FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
+        return new LayeredArt(layers, LayeredArt.NoAssets, new ArtReport(layers.Length, walker.Shapes, walker.Notes));
     }
 
     /// <summary>The whole file as one drawing.</summary>
@@ -67,7 +46,7 @@ public static class SvgFile
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
-        return (ToDrawing(drawingId, PuppetName(file), shapes), new ArtReport(1, walker.Shapes, walker.Notes));
+        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport(1, walker.Shapes, walker.Notes));
     }
 
     private static SvgWalker Walk(byte[] bytes, string file)
@@ -116,40 +95,4 @@ public static class SvgFile
             Outline = Outlines.Of(shapes),
         };
     }
-
-    /// <summary>A part without art turns about the middle of what it carries.</summary>
-    private static void CentreCarriers(ImmutableArray<Part>.Builder parts, ImmutableArray<Drawing>.Builder drawings)
-    {
-        for (var i = parts.Count - 1; i >= 0; i--)
-        {
-            var part = parts[i];
-            if (part.Drawing is null)
-            {
-                var box = Carried(part.Id).Aggregate(default(Box), (sum, drawing) => sum.With(drawing.Bounds));
-                parts[i] = part with { Pivot = Rounded(box.Centre) };
-            }
-        }
-
-        IEnumerable<Drawing> Carried(string id) => parts.Where(part => part.RidesOn == id)
-            .SelectMany(part => drawings.Where(drawing => drawing.Id == part.Drawing).Concat(Carried(part.Id)));
-    }
-
-    /// <summary>Which top-level group a piece belongs to: label colours go by it.</summary>
-    private static int TopOf(SvgWalker walker, SvgPiece piece)
-    {
-        while (piece.Inside is not null)
-        {
-            piece = piece.Inside;
-        }
-
-        return walker.Pieces.Where(candidate => candidate.Inside is null).TakeWhile(candidate => candidate != piece).Count();
-    }
-
-    private static string PuppetName(string file)
-    {
-        var name = Path.GetFileNameWithoutExtension(file).Replace('_', ' ').Replace('-', ' ').Trim();
-        return name.Length == 0 ? "Drawing" : char.ToUpperInvariant(name[0]) + name[1..Math.Min(name.Length, 80)];
-    }
-
-    private static Point Rounded(Point p) => new(Math.Round(p.X, 1), Math.Round(p.Y, 1));
 }

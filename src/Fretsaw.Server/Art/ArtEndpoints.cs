@@ -1,6 +1,11 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
 using Fretsaw.Formats;
+using Fretsaw.Formats.Layers;
+using Fretsaw.Formats.OpenRaster;
 using Fretsaw.Formats.Png;
 using Fretsaw.Formats.Svg;
 using Fretsaw.Print;
@@ -21,13 +26,59 @@ internal static class ArtEndpoints
     public static void MapArt(this WebApplication app)
     {
         var film = app.MapGroup("/api/films/{id}").WithTags("art");
-        film.MapPost("puppets", async (string id, IFormFile file, OpenFilms open, IHubContext<LiveHub> live) =>
+        film.MapPost("puppets", async (string id, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
         {
             var opened = open.Open(id);
-            var (puppet, drawings, report) = SvgFile.ReadPuppet(await Bytes(file), SafeFile(file), OpenFilms.NewId("art"));
+            var prefix = OpenFilms.NewId("art");
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix);
+            var (puppet, drawings) = art.ToPuppet(SafeFile(file), prefix);
+            Keep(art, assets);
             var state = opened.Apply(new AddPuppet(puppet, drawings), null);
-            return new ArtBrought(await EditEndpoints.Tell(live, state), puppet.Id, report);
+            return new ArtBrought(await EditEndpoints.Tell(live, state), puppet.Id, art.Report);
         }).WithUploadLimit();
+
+        film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open) =>
+        {
+            var now = open.Open(id).Now.Film;
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), OpenFilms.NewId("art"));
+            return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
+        }).WithUploadLimit();
+
+        film.MapPost("puppets/{puppet}/redraw", async (string id, string puppet, bool alike, bool added, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
+        {
+            var opened = open.Open(id);
+            var prefix = OpenFilms.NewId("art");
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix);
+            var now = opened.Now.Film;
+            var plan = Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
+            var taken = plan.Matches.Where(match => match.ByName || alike).ToList();
+            var (brought, _) = art.ToPuppet(SafeFile(file), prefix);
+            var matched = plan.Matches.Select(match => match.Layer).ToHashSet();
+            var newParts = added
+                ? brought.Parts.Where((part, i) => part.Drawing is not null && !matched.Contains(i)).Select(part => part with { RidesOn = null }).ToImmutableArray()
+                : [];
+            FilmException.ThrowIf(taken.Count + newParts.Length == 0, SafeFile(file), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
+            Keep(art, assets);
+            ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id))];
+            var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
+            var state = opened.Apply(new RedrawPuppet(puppet, [.. art.Layers.Select(layer => layer.Drawing).OfType<Drawing>().Where(drawing => used.Contains(drawing.Id))], redrawn, newParts), null);
+            return new ArtBrought(await EditEndpoints.Tell(live, state), puppet, art.Report);
+        }).WithUploadLimit();
+
+        film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.ora", (string id, string shot, string cast, double frame, OpenFilms open, AssetStore assets) =>
+        {
+            var opened = open.Open(id);
+            var evaluated = opened.NewSession().FrameAt(new View(shot, Cast: cast), frame);
+            var name = evaluated.Cast[0].Plan.Member.Name;
+            var painted = PuppetLayers.Of(evaluated, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"));
+            var stream = new MemoryStream();
+            OpenRasterWriter.Write(
+                stream, painted.Width, painted.Height,
+                [.. painted.BackToFront.Select(layer => new RasterLayer(layer.Name, layer.Png, layer.X, layer.Y, layer.Hidden, layer.Opacity))],
+                painted.Merged, painted.Thumbnail);
+            stream.Position = 0;
+            return TypedResults.File(stream, OpenRasterFile.MimeType, FilmEndpoints.SafeName(name) + ".ora");
+        });
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
         {
@@ -57,6 +108,17 @@ internal static class ArtEndpoints
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
             TypedResults.Bytes(assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"), "image/png")).WithTags("art");
+    }
+
+    private static Puppet Find(Film film, string id) =>
+        film.Puppets.FirstOrDefault(candidate => candidate.Id == id) ?? throw new NotThereException($"puppet '{id}'");
+
+    private static void Keep(LayeredArt art, AssetStore assets)
+    {
+        foreach (var (asset, bytes) in art.Assets)
+        {
+            assets.Put(asset, bytes);
+        }
     }
 
     private static async Task<byte[]> Bytes(IFormFile file)

@@ -1,0 +1,53 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>A part and the drawing that takes the place of its own.</summary>
+public sealed record Redrawn(string Part, string Drawing);
+
+/// <summary>
+/// New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches and a sway's root stay where they
+/// sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+/// </summary>
+/// <param name="New">Parts that the puppet did not have, painted in front.</param>
+public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawings, ImmutableArray<Redrawn> Parts, ImmutableArray<Part> New) : Edit
+{
+    public override string Title => "Brought redrawn art in";
+
+    protected internal override Film Change(Film film)
+    {
+        var puppet = film.Puppets.Find(PuppetId, "puppet");
+        var drawings = Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
+        var before = Parts.Select(redrawn => puppet.Parts.Find(redrawn.Part, "part").Drawing).ToList();
+        var after = film with { Drawings = film.Drawings.AddRange(Drawings) };
+        foreach (var redrawn in Parts)
+        {
+            var now = drawings.GetValueOrDefault(redrawn.Drawing) ?? throw new FilmException($"part '{redrawn.Part}'", $"is given the drawing '{redrawn.Drawing}', which did not come along", "bring the art in again");
+            after = after.WithPart(PuppetId, redrawn.Part, part => Moved(part, film.Drawings, now));
+        }
+
+        after = after.WithPuppet(PuppetId, p => p with { Parts = p.Parts.AddRange(New) });
+        return Unused.DropDrawings(after, before);
+    }
+
+    private static Part Moved(Part part, ImmutableArray<Drawing> drawings, Drawing now)
+    {
+        var redrawn = part with { Drawing = now.Id };
+        if (part.Drawing is null || Outlines.Move(drawings.Find(part.Drawing, "drawing"), now) is not { } move)
+        {
+            return redrawn;
+        }
+
+        return redrawn with
+        {
+            Pivot = Rounded(move.Map(part.Pivot)),
+            Pins = [.. part.Pins.Select(pin => pin with { At = Rounded(move.Map(pin.At)) })],
+            Patches = [.. part.Patches.Select(patch => patch with { At = Rounded(move.Map(patch.At)) })],
+            Sway = part.Sway is { } sway ? sway with { Root = Rounded(move.Map(sway.Root)) } : null,
+        };
+    }
+
+    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
+}

@@ -1,0 +1,27 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Formats.OpenRaster;
+using Fretsaw.Formats.Png;
+using Fretsaw.Formats.Svg;
+
+namespace Fretsaw.Formats.Layers;
+
+/// <summary>A layered art file of any kind that is read, told apart by what it holds and not by what it is called.</summary>
+public static class ArtFile
+{
+    /// <exception cref="FilmException">The file is hostile, broken, or of no kind that is read.</exception>
+    public static LayeredArt Read(byte[] bytes, string file, string idPrefix)
+    {
+        if (PngFile.LooksLikePng(bytes))
+        {
+            return PngLayers.Read([(file, bytes)], file, idPrefix);
+        }
+
+        if (bytes.AsSpan().StartsWith("PK"u8))
+        {
+            var zip = SafeZip.Read(bytes, file);
+            return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix) : PngLayers.Read(zip, file, idPrefix);
+        }
+
+        return SvgFile.ReadLayers(bytes, file, idPrefix);
+    }
+}
