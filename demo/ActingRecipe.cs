@@ -38,7 +38,26 @@ internal static class ActingRecipe
         film = Key(film, shot, cast, Horn + 10, Chart.SlowStop, [(body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)]);
         film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
         film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
-        return Scarf(film, shot, cast);
+        return Face(Scarf(film, shot, cast), shot, cast);
+    }
+
+    /// <summary>He looks about before the horn, up at it, and blinks twice.</summary>
+    private static Film Face(Film film, string shot, string cast)
+    {
+        (int Frame, double Across, double Down)[] looks =
+            [(1, 20, 10), (40, -55, 15), (64, 60, -10), (Horn, 60, -10), (Horn + 5, 30, 60), (Horn + 10, 70, -80), (Horn + 40, 10, 30), (Horn + 62, 20, 0)];
+        foreach (var (frame, across, down) in looks)
+        {
+            film = Key(film, shot, cast, frame, Chart.Both, [(BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)], alone: true);
+        }
+
+        (int Frame, double Shut)[] blinks = [(1, 0), (26, 0), (28, 100), (30, 100), (33, 0), (Horn + 70, 0), (Horn + 72, 100), (Horn + 76, 0)];
+        foreach (var (frame, shut) in blinks)
+        {
+            film = Key(film, shot, cast, frame, Chart.Both, [(BrambleRig.Blink, "across", shut)], alone: true);
+        }
+
+        return film;
     }
 
     /// <summary>Each pin down the scarf moves farther and some frames later than the one above it.</summary>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Svg;
 
@@ -91,6 +92,8 @@ internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, str
     public const string Neck = "bone-neck";
     public const string LampReach = "reach-lamp";
     public const string FreeReach = "reach-free";
+    public const string HeadTurn = "dial-head";
+    public const string Blink = "dial-blink";
 
     public static readonly string[] ScarfPins = ["scarf-knot", "scarf-2", "scarf-3", "scarf-4", "scarf-tip"];
 }
@@ -108,7 +111,22 @@ internal static class BrambleRecipe
             film = edit.Apply(film);
         }
 
-        return film;
+        return Controls(film, puppet.Id, parts);
+    }
+
+    /// <summary>A head turn by depth, a blink, a scarf that sways with the wind, a cap that comes after the head.</summary>
+    private static Film Controls(Film film, string puppet, ImmutableDictionary<string, string> parts)
+    {
+        ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Eyes"], 0.75), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
+        var turn = new MakeHeadTurn(puppet, parts["Head"], features, BrambleRig.HeadTurn, 22, 14);
+        film = turn.ToEdit(film, (_, _) => throw new InvalidOperationException("A head turn asks for no frame.")).Apply(film);
+        var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 12), new StationValue(parts["Brows"], "shiftY", 5)]);
+        film = new PutDial(puppet, new Dial { Id = BrambleRig.Blink, Name = "Blink", Stations = [shut] }).Apply(film);
+        film = new ChangePart(puppet, parts["Scarf tail"])
+        {
+            Sway = new Sway { Root = new Point(290, 430), AlongDegrees = 100, WavelengthPx = 260, HeightPx = 9, SpeedHz = 0.6, Seed = 3 },
+        }.Apply(film);
+        return new ChangePart(puppet, parts["Cap"]) { FollowThrough = new FollowThrough { StiffnessHz = 2.6, Damping = 0.3 } }.Apply(film);
     }
 
     private static IEnumerable<Edit> Bones(string puppet, ImmutableDictionary<string, string> parts)

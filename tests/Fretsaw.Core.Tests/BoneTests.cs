@@ -4,7 +4,6 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
-using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Tests;
 

@@ -10,6 +10,7 @@ import { FinishBench } from "./benches/finish/FinishBench";
 import { PartsBench } from "./benches/parts/PartsBench";
 import { RigBench } from "./benches/rig/RigBench";
 import { SceneryBench } from "./benches/scenery/SceneryBench";
+import { DropArt } from "./shell/DropArt";
 import { HotKeys } from "./shell/HotKeys";
 import { Rail } from "./shell/Rail";
 import { TopBar } from "./shell/TopBar";
@@ -40,6 +41,7 @@ export function App() {
   return (
     <Box sx={{ display: "flex", height: "100%" }}>
       <HotKeys />
+      <DropArt />
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, display: "flex", flexDirection: "column" }}>
         <TopBar />

@@ -42,7 +42,7 @@ internal static class Overlays
 
             foreach (var part in plan.Painted)
             {
-                AddPins(toPicture * cast.Worlds[part.Node], cast, part, owner, pins);
+                AddPins(frame, toPicture, cast, part, pins);
             }
         }
 
@@ -95,17 +95,23 @@ internal static class Overlays
     private static bool Touches(Evaluator frame, Affine toPicture, int drawing, Point at) =>
         toPicture.TryInvert(out var inverse) && Outlines.Holds(frame.Plan.Film.Drawings[drawing].Outline, inverse.Map(at));
 
-    private static void AddPins(Affine world, CastFrame cast, PartPlan part, string owner, ImmutableArray<PointHandle>.Builder pins)
+    private static void AddPins(Evaluator frame, Affine toPicture, CastFrame cast, PartPlan part, ImmutableArray<PointHandle>.Builder pins)
     {
-        var system = part.Mesh?.Pins;
+        var (owner, world) = (cast.Plan.Member.Id, toPicture * cast.Worlds[part.Node]);
         var held = 0;
         foreach (var pin in part.Part.Pins)
         {
-            // A pin that holds stands where its mesh is, a place that is watched where the mesh takes it.
-            var at = pin.Hold != PinHold.Watch && system is not null ? system.Handles[system.FirstHandle[held++]].On(cast.Meshes[part.Index]!.X, cast.Meshes[part.Index]!.Y)
-                : cast.Meshes[part.Index] is { } mesh ? mesh.Carry(pin.At)
-                : pin.At;
-            pins.Add(new PointHandle(owner, pin.Id, world.Map(at), part.Part.Id));
+            if (pin.Hold != PinHold.Watch && part.Mesh?.Pins is { } system)
+            {
+                // Where it is pulled to, and not where lag and sway take the art: there a drag takes hold of it.
+                var pull = part.Mesh.Pulls[held];
+                var at = system.RestOf(held++) + new Point(frame.Driven[pull.Slot], frame.Driven[pull.Slot + 1]);
+                pins.Add(new PointHandle(owner, pin.Id, (toPicture * cast.Worlds[pull.Rides]).Map(at), part.Part.Id));
+            }
+            else
+            {
+                pins.Add(new PointHandle(owner, pin.Id, world.Map(cast.Meshes[part.Index]?.Carry(pin.At) ?? pin.At), part.Part.Id));
+            }
         }
     }
 

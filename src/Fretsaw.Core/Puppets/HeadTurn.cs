@@ -9,7 +9,7 @@ namespace Fretsaw.Core.Puppets;
 public static class HeadTurn
 {
     /// <summary>A feature is never drawn narrower than this part of itself: past that it should be swapped.</summary>
-    private const double Narrowest = 0.25;
+    private const double Narrowest = 0.5;
 
     /// <summary>Nor much wider: art made for a turned feature comes out of the turn, but flat art does not grow by it.</summary>
     private const double Widest = 1.25;
@@ -39,9 +39,15 @@ public static class HeadTurn
         var y1 = (y * cosPitch) + (z1 * sinPitch);
         return new Turned(
             new Point((x1 - x) * radiusX, (y1 - y) * radiusY),
-            Lean(x, z, sinYaw, cosYaw),
-            Lean(y, z1, sinPitch, cosPitch));
+            Narrowed(z, Lean(x, z, sinYaw, cosYaw)),
+            Narrowed(z, Lean(y, z1, sinPitch, cosPitch)));
     }
+
+    /// <summary>
+    /// Only what lies flat on the front narrows by its lean; a cap or an ear, which stands at the side at little depth, is not a
+    /// patch of the front and keeps its width.
+    /// </summary>
+    private static double Narrowed(double depth, double lean) => 1 + ((lean - 1) * Math.Max(0, depth));
 
     /// <summary>Ratio of how much a patch at (side, depth) on the circle faces the viewer after and before the turn.</summary>
     private static double Lean(double side, double depth, double sin, double cos)

@@ -64,6 +64,22 @@ export const api = {
         bodySerializer: whole as never,
       }),
     ),
+  planRedraw: (id: string, puppet: string, file: File) =>
+    answer(
+      client.POST("/api/films/{id}/puppets/{puppet}/redraw-plan", {
+        params: { path: { id, puppet } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
+  redraw: (id: string, puppet: string, file: File, alike: boolean, added: boolean) =>
+    answer(
+      client.POST("/api/films/{id}/puppets/{puppet}/redraw", {
+        params: { path: { id, puppet }, query: { alike, added } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
   bringFlat: (id: string, shot: string, distance: number, file: File) =>
     answer(
       client.POST("/api/films/{id}/shots/{shot}/flats", {

@@ -642,6 +642,135 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/puppets/{puppet}/redraw-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    puppet: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        file: components["schemas"]["IFormFile"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RedrawPlan"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/puppets/{puppet}/redraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    alike: boolean;
+                    added: boolean;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    puppet: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        file: components["schemas"]["IFormFile"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArtBrought"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/cast/{cast}/frames/{frame}.ora": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                    cast: string;
+                    frame: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/shots/{shot}/flats": {
         parameters: {
             query?: never;
@@ -1193,7 +1322,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so no edit can be written with a wrong inverse.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -1432,6 +1561,20 @@ export interface components {
             title?: null | string;
         };
         /**
+         * @description Copies parts with everything that rides on them, moved by a step. Copies share their drawings' art; what names something
+         *     that was copied along names the copy.
+         */
+        EditDuplicateParts: {
+            /** @enum {string} */
+            kind: "duplicateParts";
+            puppetId: string;
+            partIds: string[];
+            by: components["schemas"]["Point"];
+            /** @description Makes the copies' ids: new to the puppet. */
+            suffix: string;
+            title?: null | string;
+        };
+        /**
          * @description Lets channels stand still up to a frame: the key before is held until here and repeated, and the movement that
          *     ran through starts only now, with the chart it had. A key that stands here keeps its value: only the gap before it
          *     is held. A channel with no key before is keyed as it stands.
@@ -1518,6 +1661,31 @@ export interface components {
             form?: components["schemas"]["Form"];
             knead?: components["schemas"]["Knead"];
             patch?: components["schemas"]["StiffPatch"];
+            title?: null | string;
+        };
+        /** @description Gives one fill colour of the chosen parts' vector art another, wherever it occurs: fills, strokes and gradients. */
+        EditRecolour: {
+            /** @enum {string} */
+            kind: "recolour";
+            puppetId: string;
+            partIds: string[];
+            from: components["schemas"]["Colour"];
+            to: components["schemas"]["Colour"];
+            /** @description Makes the new drawings' ids. */
+            suffix: string;
+            title?: null | string;
+        };
+        /**
+         * @description New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches and a sway's root stay where they
+         *     sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+         */
+        EditRedrawPuppet: {
+            /** @enum {string} */
+            kind: "redrawPuppet";
+            puppetId: string;
+            drawings: components["schemas"]["Drawing"][];
+            parts: components["schemas"]["Redrawn"][];
+            new: components["schemas"]["Part"][];
             title?: null | string;
         };
         /** @description What rode on the bone rides on what carried it; reaches through the bone go. */
@@ -2556,6 +2724,36 @@ export interface components {
              * @description How much longer the bones may grow to get to a goal out of reach, %, [0, 300].
              */
             stretchPercent: number;
+        };
+        /** @description A layer of the file that came in again, on the part it belongs to. */
+        RedrawMatch: {
+            /**
+             * Format: int32
+             * @description Index in the file.
+             */
+            layer: number;
+            layerName: string;
+            part: string;
+            partName: string;
+            /** @description Else by place and shape, which a person should confirm. */
+            byName: boolean;
+            /**
+             * Format: double
+             * @description Shared area by united area of the two outlines, [0, 1].
+             */
+            likeness: number;
+        };
+        RedrawPlan: {
+            matches: components["schemas"]["RedrawMatch"][];
+            /** @description Layers that belong to no part, by their names. */
+            newLayers: string[];
+            /** @description Parts with art that no layer belongs to. */
+            missingParts: string[];
+        };
+        /** @description A part and the drawing that takes the place of its own. */
+        Redrawn: {
+            part: string;
+            drawing: string;
         };
         /** @description An edit that was made, for those who missed it. */
         SentEdit: {

@@ -20,15 +20,20 @@ export function report(file: string, art: ArtReport): void {
   );
 }
 
+/** What layered art is read. */
+export const artFiles = ".svg,.ora,.zip,.png,image/svg+xml,image/openraster,image/png";
+
+/** Brings a layered drawing in as a puppet. */
+export async function bringPuppet(file: File): Promise<void> {
+  const brought = await onServer((id) => api.bringPuppet(id, file));
+  if (!brought) return;
+  set({ puppetId: brought.thing, place: "parts", chosen: null, also: [] });
+  report(file.name, brought.report);
+}
+
 export function BringPuppet({ variant = "outlined" }: { variant?: "outlined" | "contained" }) {
-  const bring = async (file: File) => {
-    const brought = await onServer((id) => api.bringPuppet(id, file));
-    if (!brought) return;
-    set({ puppetId: brought.thing, place: "parts", chosen: null });
-    report(file.name, brought.report);
-  };
   return (
-    <FileButton accept=".svg,image/svg+xml" variant={variant} onFile={(file) => void bring(file)}>
+    <FileButton accept={artFiles} variant={variant} onFile={(file) => void bringPuppet(file)}>
       Bring in a drawing
     </FileButton>
   );

@@ -15,10 +15,12 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { Part, Puppet } from "../api/types";
 import { labelInk } from "../fields/labels";
+import { entry } from "../fields/row";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
 
@@ -36,34 +38,84 @@ export function PartList({
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const front = [...puppet.parts].reverse();
+  const folded = useStore((state) => state.folded);
+  const filter = useStore((state) => state.filter);
+  const showTucked = useStore((state) => state.showTucked);
+  const tucked = puppet.parts.filter((part) => part.tuckedAway).length;
+  const front = [...puppet.parts]
+    .reverse()
+    .filter((part) => (showTucked || !part.tuckedAway) && fits(part, filter))
+    .filter((part) => filter !== "" || !carriersOf(puppet, part).some((carrier) => folded.includes(carrier)));
   const drop = ({ active, over }: DragEndEvent) => {
     const to = puppet.parts.findIndex((part) => part.id === over?.id);
     if (over && active.id !== over.id && to >= 0)
       void commit({ kind: "movePart", puppetId: puppet.id, partId: String(active.id), to });
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={front.map((part) => part.id)} strategy={verticalListSortingStrategy} disabled={!reorders}>
-        <Box component="ul" aria-label="Parts, front to back" sx={{ listStyle: "none", m: 0, p: 0 }}>
-          {front.map((part) => (
-            <PartLine key={part.id} part={part} depth={depthOf(puppet, part)} note={note(part)} />
-          ))}
-        </Box>
-      </SortableContext>
-    </DndContext>
+    <>
+      <Box
+        component="input"
+        type="search"
+        value={filter}
+        placeholder="Find by name or label"
+        aria-label="Find a part by name or label"
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => set({ filter: event.target.value })}
+        onKeyDown={(event: React.KeyboardEvent) => event.stopPropagation()}
+        sx={{ ...entry, width: "100%", boxSizing: "border-box", mb: 0.5 }}
+      />
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext
+          items={front.map((part) => part.id)}
+          strategy={verticalListSortingStrategy}
+          disabled={!reorders}
+        >
+          <Box component="ul" aria-label="Parts, front to back" sx={{ listStyle: "none", m: 0, p: 0 }}>
+            {front.map((part) => (
+              <PartLine
+                key={part.id}
+                part={part}
+                depth={Math.min(5, carriersOf(puppet, part).length)}
+                note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
+                folds={
+                  puppet.parts.some((other) => other.ridesOn === part.id)
+                    ? folded.includes(part.id)
+                      ? "folded"
+                      : "open"
+                    : "none"
+                }
+              />
+            ))}
+          </Box>
+        </SortableContext>
+      </DndContext>
+      {tucked > 0 && (
+        <Button onClick={() => set({ showTucked: !showTucked })}>
+          {tucked} tucked away · {showTucked ? "leave them out" : "show them"}
+        </Button>
+      )}
+    </>
   );
 }
 
-function depthOf(puppet: Puppet, part: Part): number {
-  let depth = 0;
+/** The parts that carry a part, the nearest first. */
+function carriersOf(puppet: Puppet, part: Part): string[] {
+  const found: string[] = [];
   let at = part.ridesOn;
-  while (at && depth < 5) {
-    at = puppet.parts.find((candidate) => candidate.id === at)?.ridesOn;
-    depth++;
+  while (at && found.length < puppet.parts.length) {
+    const carrier = puppet.parts.find((candidate) => candidate.id === at);
+    if (carrier) found.push(carrier.id);
+    at = carrier?.ridesOn;
   }
-  return depth;
+  return found;
 }
+
+const fits = (part: Part, filter: string) =>
+  `${part.name} ${part.label}`.toLowerCase().includes(filter.trim().toLowerCase());
+
+const fold = (id: string) =>
+  set((state) => ({
+    folded: state.folded.includes(id) ? state.folded.filter((one) => one !== id) : [...state.folded, id],
+  }));
 
 /** With Ctrl a part joins the chosen one, or leaves it again. */
 function choosePart(id: string, join: boolean): void {
@@ -72,14 +124,27 @@ function choosePart(id: string, join: boolean): void {
   else if (chosen.thing !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
 }
 
-function PartLine({ part, depth, note }: { part: Part; depth: number; note: string }) {
+function PartLine({
+  part,
+  depth,
+  note,
+  folds,
+}: {
+  part: Part;
+  depth: number;
+  note: string;
+  folds: "none" | "open" | "folded";
+}) {
   const { inks } = useTheme().palette;
   const chosen = useStore((state) => state.chosen?.thing === part.id || state.also.includes(part.id));
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: part.id });
   // A part that is not sortable can still be chosen.
   const { "aria-disabled": _, ...described } = attributes;
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition }}>
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition, display: "flex", alignItems: "center" }}
+    >
       <ButtonBase
         {...described}
         {...listeners}
@@ -87,7 +152,8 @@ function PartLine({ part, depth, note }: { part: Part; depth: number; note: stri
         aria-pressed={chosen}
         onClick={(event) => choosePart(part.id, event.ctrlKey || event.metaKey)}
         sx={{
-          width: "100%",
+          flex: 1,
+          minWidth: 0,
           justifyContent: "flex-start",
           gap: 0.75,
           pl: 0.75 + depth * 1.1,
@@ -113,6 +179,16 @@ function PartLine({ part, depth, note }: { part: Part; depth: number; note: stri
           {part.hidden ? "hidden" : note}
         </Box>
       </ButtonBase>
+      {folds !== "none" && (
+        <ButtonBase
+          aria-label={`${folds === "open" ? "Fold" : "Unfold"} what rides on ${part.name}`}
+          aria-expanded={folds === "open"}
+          onClick={() => fold(part.id)}
+          sx={{ width: 18, height: 22, fontSize: 11, color: "text.secondary" }}
+        >
+          {folds === "open" ? "▾" : "▸"}
+        </ButtonBase>
+      )}
     </li>
   );
 }

@@ -21,7 +21,7 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
   useLayoutEffect(() => {
     const element = room.current;
     if (element === null) return;
-    const fit = () => {
+    const measure = () => {
       const [w, h] = [element.clientWidth - 2 * Margin, element.clientHeight - 2 * Margin - 26];
       if (onBench) {
         // A puppet on the bench has all the room there is.
@@ -33,8 +33,8 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
       const width = Math.max(32, Math.floor(Math.min(w, h * aspect)));
       setSize({ width, height: Math.max(18, Math.round(width / aspect)) });
     };
-    fit();
-    const watcher = new ResizeObserver(fit);
+    measure();
+    const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     return () => watcher.disconnect();
   }, [aspect, onBench]);

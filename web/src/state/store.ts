@@ -43,6 +43,12 @@ export interface State {
   chosen: Chosen | null;
   /** Parts chosen besides the chosen one. */
   also: string[];
+  /** Parts whose riders are folded away in the list. */
+  folded: string[];
+  /** What the part list is narrowed to: a piece of a name, or a label. */
+  filter: string;
+  /** The list also shows what is tucked away. */
+  showTucked: boolean;
   tool: RigTool;
   brush: BrushState;
   /** A goal dragged out of reach takes the whole body along. */
@@ -80,6 +86,9 @@ export const useStore = create<State>(() => ({
   frame: 1,
   chosen: null,
   also: [],
+  folded: [],
+  filter: "",
+  showTucked: false,
   tool: "choose",
   brush: { radius: 60, strength: 1, softness: 1, kind: "Push", works: "", target: 1 },
   wholeBody: false,

@@ -149,6 +149,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
   const frame = useStore((state) => state.frame);
   const chosen = useStore((state) => state.chosen);
+  const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
   const own = chosen?.owner === owner ? chosen : null;
   const keyedHere = shot?.channels.some(
@@ -193,6 +194,14 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         )}
       </Box>
       <GapCard owner={owner} />
+      <Button
+        variant="outlined"
+        sx={{ mt: 1 }}
+        href={`/api/films/${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}.ora`}
+        download
+      >
+        Export this frame in layers
+      </Button>
       {snags.length > 0 && <Heading>Snags here</Heading>}
       {snags.map((snag) => (
         <SnagLine key={snag.thing + snag.frame} snag={snag} />

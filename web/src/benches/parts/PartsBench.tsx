@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Edit, Part, Puppet } from "../../api/types";
+import { CheckField } from "../../fields/CheckField";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { LabelField } from "../../fields/LabelField";
@@ -14,11 +15,14 @@ import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
 import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
+import { Redraw } from "./Redraw";
+import { duplicate, SeveralCard } from "./SeveralCard";
 
 /** Names, colours, order, pivots, and what rides on what. */
 export function PartsBench(): Bench {
   const puppet = usePuppet();
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   const part = puppet?.parts.find((candidate) => candidate.id === chosen?.thing);
   return {
     list: puppet ? (
@@ -47,7 +51,9 @@ export function PartsBench(): Bench {
       />
     ),
     card: puppet ? (
-      part ? (
+      part && also.length > 0 ? (
+        <SeveralCard puppet={puppet} ids={[part.id, ...also]} />
+      ) : part ? (
         <PartCard puppet={puppet} part={part} />
       ) : (
         <PuppetCard puppet={puppet} />
@@ -84,7 +90,11 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         value={puppet.origin.y}
         edit={(y) => origin(puppet.origin.x, y)}
       />
-      <Hint>Click a part on the picture or in the list. Drag the screw head on the picture to set its pivot.</Hint>
+      <Hint>
+        Click a part on the picture or in the list. Drag the screw head on the picture to set its pivot. With Ctrl
+        several are chosen at once.
+      </Hint>
+      <Redraw puppet={puppet} />
     </>
   );
 }
@@ -128,6 +138,28 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         value={part.pivot.y}
         edit={(y) => change({ pivot: { x: part.pivot.x, y } })}
       />
+      <ChoiceField
+        label="Shows inside"
+        value={part.matte?.part ?? ""}
+        choices={[
+          { value: "", title: "everything" },
+          ...puppet.parts
+            .filter((other) => other.id !== part.id && other.drawing)
+            .map((other) => ({ value: other.id, title: other.name })),
+        ]}
+        onChoose={(other) =>
+          void commit(
+            change(other ? { matte: { part: other, outside: part.matte?.outside ?? false } } : { without: "Matte" }),
+          )
+        }
+      />
+      {part.matte && (
+        <CheckField
+          label="Outside it instead"
+          value={part.matte.outside ?? false}
+          onChange={(outside) => void commit(change({ matte: { part: part.matte?.part ?? "", outside } }))}
+        />
+      )}
       <NumberField
         label="Opacity"
         unit="%"
@@ -141,6 +173,15 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Button variant="outlined" onClick={() => void commit(change({ hidden: !part.hidden }))}>
           {part.hidden ? "Show" : "Hide"}
+        </Button>
+        <Button variant="outlined" onClick={() => void commit(change({ locked: !part.locked }))}>
+          {part.locked ? "Unlock" : "Lock"}
+        </Button>
+        <Button variant="outlined" onClick={() => void commit(change({ tuckedAway: !part.tuckedAway }))}>
+          {part.tuckedAway ? "Bring back" : "Tuck away"}
+        </Button>
+        <Button variant="outlined" onClick={() => void commit(duplicate(puppet, [part.id]))}>
+          Duplicate
         </Button>
         <Step puppet={puppet} part={part} by={1} title="Forward" />
         <Step puppet={puppet} part={part} by={-1} title="Back" />

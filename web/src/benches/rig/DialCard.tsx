@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
+import { useEffect, useRef } from "react";
 import type { Dial, Edit, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { ChoiceField } from "../../fields/ChoiceField";
@@ -81,19 +82,33 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const view = { puppet: puppet.id };
   const values = useAnswer(playing ? null : { kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
   const at = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
-  const [across, down] = [at("across"), dial.isPad ? at("down") : 0];
+  const [told, toldDown] = [at("across"), dial.isPad ? at("down") : 0];
+  // Where the knob was turned to last: the core's word comes a moment later, and a key may be pressed again before.
+  const wanted = useRef({ across: told, down: toldDown });
+  const underWay = useRef(false);
+  useEffect(() => {
+    const arrived = told === wanted.current.across && toldDown === wanted.current.down;
+    if (arrived) underWay.current = false;
+    if (!underWay.current) wanted.current = { across: told, down: toldDown };
+  }, [told, toldDown]);
+  const [across, down] = [told, toldDown];
   const height = dial.isPad ? Side : 44;
   const x = (percent: number) => ((percent + 100) / 200) * (Side - 20) + 10;
   const y = (percent: number) => (dial.isPad ? ((percent + 100) / 200) * (Side - 20) + 10 : height / 2);
   const turn = (nextAcross: number, nextDown: number) => {
     const clamp = (value: number) => Math.round(Math.min(100, Math.max(-100, value)));
-    const keys = [{ address: `bench/${dial.id}/across`, value: clamp(nextAcross) }];
-    if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: clamp(nextDown) });
+    wanted.current = { across: clamp(nextAcross), down: clamp(nextDown) };
+    const keys = [{ address: `bench/${dial.id}/across`, value: wanted.current.across }];
+    if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: wanted.current.down });
+    underWay.current = wanted.current.across !== told || wanted.current.down !== toldDown;
     engine
       .tryEdit(view, { kind: "setKeys", shotId: "bench", frame: 1, values: keys, says: "Turned a dial" })
-      .then(touch, tell);
+      .then(touch, (problem) => {
+        underWay.current = false;
+        tell(problem);
+      });
   };
-  const drag = (event: React.PointerEvent<SVGSVGElement>) => {
+  const drag = (event: React.PointerEvent<HTMLElement>) => {
     const target = event.currentTarget;
     const box = target.getBoundingClientRect();
     const to = (moved: { clientX: number; clientY: number }) =>
@@ -115,10 +130,7 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
     ArrowDown: [0, 5],
   };
   return (
-    <svg
-      viewBox={`0 0 ${Side} ${height}`}
-      width="100%"
-      style={{ display: "block", marginTop: 8, touchAction: "none", cursor: "grab" }}
+    <Box
       role="slider"
       tabIndex={0}
       aria-label={`${dial.name}${dial.isPad ? ", across and down" : ""}`}
@@ -133,26 +145,29 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
         if (!by) return;
         event.preventDefault();
         event.stopPropagation();
-        turn(across + by[0], down + by[1]);
+        turn(wanted.current.across + by[0], wanted.current.down + by[1]);
       }}
+      sx={{ mt: 1, touchAction: "none", cursor: "grab", borderRadius: 2 }}
     >
-      <rect width={Side} height={height} rx={8} fill={inks.paper} stroke={inks.line} />
-      <path
-        d={dial.isPad ? `M${Side / 2} 6V${Side - 6}M6 ${Side / 2}H${Side - 6}` : `M10 22H${Side - 10}`}
-        stroke={inks.line}
-      />
-      {dial.stations.map((station) => (
-        <rect
-          key={`${station.across} ${station.down}`}
-          x={x(station.across) - 4}
-          y={y(station.down) - 4}
-          width={8}
-          height={8}
-          transform={`rotate(45 ${x(station.across)} ${y(station.down)})`}
-          fill={inks.brass}
+      <svg viewBox={`0 0 ${Side} ${height}`} width="100%" style={{ display: "block" }} aria-hidden="true">
+        <rect width={Side} height={height} rx={8} fill={inks.paper} stroke={inks.line} />
+        <path
+          d={dial.isPad ? `M${Side / 2} 6V${Side - 6}M6 ${Side / 2}H${Side - 6}` : `M10 22H${Side - 10}`}
+          stroke={inks.line}
         />
-      ))}
-      <circle cx={x(across)} cy={y(down)} r={8} fill={inks.petrol} stroke={inks.card} strokeWidth={2} />
-    </svg>
+        {dial.stations.map((station) => (
+          <rect
+            key={`${station.across} ${station.down}`}
+            x={x(station.across) - 4}
+            y={y(station.down) - 4}
+            width={8}
+            height={8}
+            transform={`rotate(45 ${x(station.across)} ${y(station.down)})`}
+            fill={inks.brass}
+          />
+        ))}
+        <circle cx={x(across)} cy={y(down)} r={8} fill={inks.petrol} stroke={inks.card} strokeWidth={2} />
+      </svg>
+    </Box>
   );
 }

@@ -1,0 +1,110 @@
+import { expect, type Page, test } from "@playwright/test";
+import { kept, oneEdit, open, painted, Server } from "./server";
+
+/** A face that the demo did not bring: a head, two mouths and an eye. */
+const face = (eye: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
+  <g id="head"><circle cx="200" cy="200" r="150" fill="#f4a261"/></g>
+  <g id="mouth shut"><rect x="150" y="270" width="100" height="10" fill="#7f1d1d"/></g>
+  <g id="mouth open"><rect x="160" y="255" width="80" height="40" fill="#7f1d1d"/></g>
+  <g id="eye"><circle cx="200" cy="150" r="20" fill="${eye}"/></g>
+</svg>`;
+
+const server = new Server(5483);
+test.beforeAll(() => server.start());
+test.afterAll(() => server.kill());
+
+const svg = (name: string, text: string) => ({ name, mimeType: "image/svg+xml", buffer: Buffer.from(text) });
+const go = (page: Page, place: string) => page.getByRole("navigation").getByRole("button", { name: place }).click();
+const line = (page: Page, name: string) => page.getByRole("complementary", { name: "List" }).getByRole("button", { name, exact: false }).first();
+
+test("swaps, a head turn and a knead on a drawing of one's own, which is then redrawn", async ({ page }) => {
+  await open(page, server);
+  await page.getByRole("button", { name: /Evening Rounds/ }).click();
+  await page.getByRole("button", { name: "New film" }).click();
+  await page.waitForFunction(() => window.fretsaw.state().film.name === "New film");
+  await page.keyboard.press("Escape");
+  const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
+  const puppet = async () => (await server.film(id)).puppets[0];
+  const part = async (name: string) => (await puppet()).parts.find((one: { name: string }) => one.name === name);
+  await page.locator('input[type="file"][accept*=".ora"]').first().setInputFiles(svg("face.svg", face("#264653")));
+  await expect(page.getByText(/face.svg: 4 parts/)).toBeVisible();
+
+  // The list: narrowed by a name, several chosen with Ctrl, tucked away and brought back as one step each.
+  await page.getByLabel("Find a part by name or label").fill("mouth");
+  await expect(page.getByRole("list", { name: "Parts, front to back" }).getByRole("listitem")).toHaveCount(2);
+  await line(page, "mouth shut").click();
+  await line(page, "mouth open").click({ modifiers: ["Control"] });
+  await oneEdit(page, () => page.getByRole("button", { name: "Tuck away" }).click());
+  await expect(page.getByText(/2 tucked away/)).toBeVisible();
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  await page.getByLabel("Find a part by name or label").fill("");
+
+  // Rig: two mouths become one part with a swap.
+  await go(page, "Rig");
+  await line(page, "mouth shut").click();
+  await line(page, "mouth open").click({ modifiers: ["Control"] });
+  await oneEdit(page, () => page.getByRole("button", { name: "Gather 1 as swaps" }).click());
+  expect((await part("mouth shut")).swaps).toHaveLength(1);
+
+  // A head turn from depths, tried on the bench: the eye goes right, nothing is keyed and the film does not change.
+  await line(page, "head").click();
+  await line(page, "eye").click({ modifiers: ["Control"] });
+  await oneEdit(page, () => page.getByRole("button", { name: "Make a head turn" }).click());
+  expect((await puppet()).dials[0].stations).toHaveLength(9);
+  const before = JSON.stringify(await server.film(id));
+  const eyeAt = () =>
+    page.evaluate(async () => {
+      const { film, puppetId } = window.fretsaw.state();
+      const eye = film.puppets[0].parts.find((one: { name: string }) => one.name === "eye").id;
+      const { pivots } = await window.fretsaw.ask({ kind: "overlay", view: { puppet: puppetId }, frame: 1 });
+      return pivots.find((one: { part: string }) => one.part === eye).at.x;
+    });
+  const rest = await eyeAt();
+  const pad = page.getByRole("slider");
+  await pad.focus();
+  for (let i = 0; i < 20; i++) await pad.press("ArrowRight");
+  await expect(pad).toHaveAttribute("aria-valuenow", "100");
+  expect(await eyeAt()).toBeGreaterThan(rest + 20);
+  expect(JSON.stringify(await server.film(id))).toBe(before);
+
+  // A knead: one drag is one edit, and undo takes it back.
+  await line(page, "head").click();
+  await page.getByRole("button", { name: "Knead anew" }).click();
+  await painted(page);
+  const box = await page.getByTestId("overlay").boundingBox();
+  const middle = { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) * 0.6 };
+  await oneEdit(page, async () => {
+    await page.mouse.move(middle.x, middle.y);
+    await page.mouse.down();
+    await page.mouse.move(middle.x + 80, middle.y + 20, { steps: 8 });
+    await page.mouse.up();
+  });
+  expect((await part("head")).kneads[0].strokes.length).toBeGreaterThan(1);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect((await part("head")).kneads).toHaveLength(0);
+
+  // Act: the swap is keyed by its name, and the picture shows the open mouth.
+  await go(page, "Act");
+  await oneEdit(page, () => page.getByRole("button", { name: /Put Face on the stage/ }).first().click());
+  await line(page, "mouth shut").click();
+  await oneEdit(page, () => page.getByLabel("Shows").selectOption({ label: "mouth open" }));
+  const channel = (await server.film(id)).shots[0].channels.find((one: { id: string }) => one.id.endsWith("/swap"));
+  expect(channel.keys[0].value).toBe(1);
+
+  // Redrawn: the file comes in again with another eye; parts keep their ids, swaps and dials.
+  await go(page, "Parts");
+  await page.keyboard.press("Escape");
+  await page.evaluate(() => undefined);
+  const ids = (await puppet()).parts.map((one: { id: string }) => one.id);
+  await page.locator("canvas").first().waitFor();
+  const redraw = page.getByRole("complementary", { name: "Details" }).locator('input[type="file"]');
+  await redraw.setInputFiles(svg("face.svg", face("#e76f51")));
+  await expect(page.getByText(/parts found by their names/)).toBeVisible();
+  await oneEdit(page, () => page.getByRole("button", { name: "Redraw", exact: true }).click());
+  const after = await server.film(id);
+  expect(after.puppets[0].parts.map((one: { id: string }) => one.id).slice(0, ids.length)).toEqual(ids);
+  expect(after.puppets[0].dials).toHaveLength(1);
+  const eye = after.puppets[0].parts.find((one: { name: string }) => one.name === "eye");
+  expect(after.drawings.find((one: { id: string }) => one.id === eye.drawing).shapes[0].fill.colour).toBe("#e76f51");
+  await kept(page, 1);
+});
