@@ -35,13 +35,13 @@ async function middle(page: Page, selector: string) {
 async function bench(page: Page) {
   const box = await page.getByTestId("overlay").boundingBox();
   const map = await page.evaluate(async () => {
-    const { film, puppetId } = window.fretsaw.state();
+    const { film, puppetId, benchAspect } = window.fretsaw.state();
     const puppet = film.puppets.find((one: { id: string }) => one.id === puppetId);
-    const { origins, pivots } = await window.fretsaw.ask({ kind: "overlay", view: { puppet: puppetId }, frame: 1 });
+    const { origins, pivots } = await window.fretsaw.ask({ kind: "overlay", view: { puppet: puppetId, aspect: benchAspect }, frame: 1 });
     const head = puppet.parts.find((part: { name: string }) => part.name === "Noggin");
     const pivot = pivots.find((one: { part: string }) => one.part === head.id);
     const scale = (origins[0].at.y - pivot.at.y) / (puppet.origin.y - head.pivot.y);
-    return { scale, x: origins[0].at.x - puppet.origin.x * scale, y: origins[0].at.y - puppet.origin.y * scale, width: film.width };
+    return { scale, x: origins[0].at.x - puppet.origin.x * scale, y: origins[0].at.y - puppet.origin.y * scale, width: Math.round(film.height * benchAspect) };
   });
   const toScreen = (box?.width ?? 0) / map.width;
   return (x: number, y: number) => ({ x: (box?.x ?? 0) + (map.x + x * map.scale) * toScreen, y: (box?.y ?? 0) + (map.y + y * map.scale) * toScreen });
@@ -77,14 +77,14 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
 
   // Parts: rename, colour, hide and show, reorder, pivot on the picture, rides on.
   await pick(page, "head");
-  await page.getByLabel("Name").fill("Noggin");
-  await oneEdit(page, () => page.getByLabel("Name").press("Enter"));
+  await page.getByLabel("Name", { exact: true }).fill("Noggin");
+  await oneEdit(page, () => page.getByLabel("Name", { exact: true }).press("Enter"));
   await oneEdit(page, () => page.getByRole("button", { name: "Label Plum" }).click());
   await oneEdit(page, () => page.getByRole("button", { name: "Hide" }).click());
   await oneEdit(page, () => page.getByRole("button", { name: "Show", exact: true }).click());
   await oneEdit(page, () => page.getByRole("button", { name: "Forward" }).click());
   const pivot = await middle(page, '[data-handle="pivot Noggin"]');
-  await oneEdit(page, () => drag(page, pivot, { x: pivot.x, y: pivot.y + 40 }));
+  await oneEdit(page, () => drag(page, pivot, { x: pivot.x, y: pivot.y + 60 }));
   await oneEdit(page, () => page.getByLabel("Rides on").selectOption({ label: "body" }));
   let puppet = (await server.film(id)).puppets[0];
   const head = puppet.parts.find((part: { name: string }) => part.name === "Noggin");
