@@ -209,4 +209,24 @@ public class RigEditTests
 
         Assert.Throws<FilmException>(() => FilmCheck.Check(Start with { Puppets = [puppet] }));
     }
+
+    [Fact]
+    public void Raster_art_says_how_far_it_can_be_pushed_in_and_vector_art_does_not()
+    {
+        // 1400 px shown 1000 px wide by the puppet's size; a dolly to half the distance doubles that.
+        var raster = new Drawing
+        {
+            Id = "d1", Bounds = new Box(0, 0, 1400, 700), Outline = [[0, 0, 1400, 0, 1400, 700, 0, 700]],
+            Raster = new RasterArt { Asset = new string('a', 64), Width = 1400, Height = 700 },
+        };
+        var film = Start with { Drawings = Start.Drawings.SetItem(0, raster) };
+        var at = Lens.PicturePlane.DistanceMetres(film);
+        var shot = film.Shots[0] with { Cast = [film.Shots[0].Cast[0] with { Distance = at, Scale = 1000.0 / 1400 }] };
+        film = film with { Shots = [shot with { Channels = [new Channel { Id = "camera/view/dolly", Keys = [new Key(1, 0, Chart.Even), new Key(96, at / 2)] }] }] };
+        var answer = (Asking.SharpnessAnswer)new Session(film).Ask(new Asking.SharpnessQuestion(TestFilm.ShotId, "one"));
+        Assert.Equal(96, answer.Frame);
+        Assert.Equal(2 * 1000.0 / 1400, answer.Largest, 0.001);
+        Assert.Equal(70, answer.CanGrowPercent, 0.1);
+        Assert.True(((Asking.SharpnessAnswer)new Session(film).Ask(new Asking.SharpnessQuestion(TestFilm.ShotId, "two"))).Vector);
+    }
 }

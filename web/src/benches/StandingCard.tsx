@@ -11,6 +11,7 @@ import { TextField } from "../fields/TextField";
 import { removeChosen } from "../shell/commands";
 import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
+import { SharpnessFact } from "./SharpnessFact";
 
 type Change = { name?: string; x?: number; y?: number; scale?: number; hidden?: boolean };
 
@@ -58,6 +59,7 @@ export function StandingCard({ shot, thing, isFlat }: { shot: Shot; thing: Flat 
         value={thing.scale * 100}
         edit={(percent) => change({ scale: percent / 100 })}
       />
+      {"drawing" in thing && <SharpnessFact thing={thing.id} drawing={thing.drawing} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Button variant="outlined" onClick={() => void commit(change({ hidden: !thing.hidden }))}>
           {thing.hidden ? "Show" : "Hide"}

@@ -15,6 +15,7 @@ import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
 import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
+import { SharpnessFact } from "../SharpnessFact";
 import { Redraw } from "./Redraw";
 import { duplicate, SeveralCard } from "./SeveralCard";
 
@@ -160,6 +161,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           onChange={(outside) => void commit(change({ matte: { part: part.matte?.part ?? "", outside } }))}
         />
       )}
+      <SharpnessFact thing={part.id} drawing={part.drawing} />
       <NumberField
         label="Opacity"
         unit="%"

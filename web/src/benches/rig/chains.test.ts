@@ -15,7 +15,8 @@ const puppet = {
 } as unknown as Puppet;
 
 test("a chain goes up as long as a bone rides on a bone", () => {
-  const ids = (id: string) => chainAbove(puppet, puppet.bones.find((one) => one.id === id) as Bone).map((one) => one.id);
+  const ids = (id: string) =>
+    chainAbove(puppet, puppet.bones.find((one) => one.id === id) as Bone).map((one) => one.id);
   expect(ids("foot")).toEqual(["foot", "shin", "thigh", "hip"]);
   expect(ids("arm")).toEqual(["arm"]);
 });

@@ -1,0 +1,24 @@
+import { Fact } from "../fields/Fact";
+import { useShot } from "../state/select";
+import { useStore } from "../state/store";
+import { useAnswer } from "../state/useAnswer";
+
+/** How far raster art can still be pushed in at the frame of the shot where it is largest. Vector art says nothing. */
+export function SharpnessFact({ thing, drawing }: { thing: string; drawing: string | null | undefined }) {
+  const shot = useShot();
+  const raster = useStore((state) => state.film?.drawings.find((one) => one.id === drawing)?.raster ?? null);
+  const onStage = useStore((state) => {
+    const puppet = state.film?.puppets.find((one) => one.parts.some((part) => part.id === thing));
+    return shot?.flats.some((flat) => flat.id === thing) || shot?.cast.some((member) => member.puppet === puppet?.id);
+  });
+  const sharp = useAnswer(shot && raster && onStage ? { kind: "sharpness", shot: shot.id, thing } : null);
+  if (!sharp || sharp.vector) return null;
+  const fine = sharp.largest <= 1;
+  return (
+    <Fact
+      title={`Sharpest use, frame ${sharp.frame}`}
+      value={fine ? `can grow to ${sharp.canGrowPercent.toFixed(0)} %` : `magnified ${sharp.largest.toFixed(2)}×`}
+      good={fine}
+    />
+  );
+}
