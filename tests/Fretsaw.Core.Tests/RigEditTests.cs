@@ -216,7 +216,9 @@ public class RigEditTests
         // 1400 px shown 1000 px wide by the puppet's size; a dolly to half the distance doubles that.
         var raster = new Drawing
         {
-            Id = "d1", Bounds = new Box(0, 0, 1400, 700), Outline = [[0, 0, 1400, 0, 1400, 700, 0, 700]],
+            Id = "d1",
+            Bounds = new Box(0, 0, 1400, 700),
+            Outline = [[0, 0, 1400, 0, 1400, 700, 0, 700]],
             Raster = new RasterArt { Asset = new string('a', 64), Width = 1400, Height = 700 },
         };
         var film = Start with { Drawings = Start.Drawings.SetItem(0, raster) };
