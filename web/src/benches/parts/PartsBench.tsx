@@ -15,6 +15,7 @@ import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
 import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
+import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
 import { Redraw } from "./Redraw";
 import { duplicate, SeveralCard } from "./SeveralCard";
@@ -107,11 +108,6 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
     partId: part.id,
     ...changes,
   });
-  const carriers = [
-    { value: "", title: "Whole body" },
-    ...puppet.bones.map((bone) => ({ value: bone.id, title: `${bone.name} (bone)` })),
-    ...puppet.parts.filter((other) => other.id !== part.id).map((other) => ({ value: other.id, title: other.name })),
-  ];
   return (
     <>
       <Heading>Part</Heading>
@@ -120,7 +116,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       <ChoiceField
         label="Rides on"
         value={part.ridesOn ?? ""}
-        choices={carriers}
+        choices={carriers(puppet, part.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
       <NumberField
