@@ -1,5 +1,6 @@
 import { engine } from "./engine/engine";
 import { pixels, shownMark } from "./stage/playback";
+import { paintUnfilled } from "./stage/recording";
 import { get } from "./state/store";
 
 /** For end-to-end tests and the benchmark: what a person sees, as numbers. Reads only. */
@@ -15,6 +16,7 @@ declare global {
       cancel: typeof engine.cancel;
       frame: typeof engine.frame;
       ask: typeof engine.ask;
+      paintUnfilled: typeof paintUnfilled;
     };
   }
 }
@@ -29,4 +31,5 @@ window.fretsaw = {
   cancel: engine.cancel,
   frame: engine.frame,
   ask: engine.ask,
+  paintUnfilled,
 };

@@ -47,12 +47,16 @@ public static class Answering
                 lines.Add(new ValueLine(
                     slots.AddressOf(slot), p.Title, p.Unit, frame.Values[slot], p.Default, p.Decimals, p.Step, p.Min, p.Max,
                     slots.IsKeyed(slot), here.Contains(slots.AddressOf(slot)),
-                    reach >= 0 && p.Name == Properties.Turn.Name ? cast!.Reaches[reach].Reach.Name : null));
+                    reach >= 0 && p.Name == Properties.Turn.Name ? cast!.Reaches[reach].Reach.Name : null,
+                    p.Name == Properties.Swap.Name ? SwapNames(cast, q.Thing) : []));
             }
         }
 
         return new ValuesAnswer(lines.ToImmutable());
     }
+
+    private static ImmutableArray<string> SwapNames(CastPlan? cast, string thing)
+        => cast?.Puppet.Parts.FirstOrDefault(one => one.Id == thing) is { } part ? [part.Name, .. part.Swaps.Select(swap => swap.Name)] : [];
 
     private static ShakeAnswer Shake(Film film, Shot shot, string id)
     {

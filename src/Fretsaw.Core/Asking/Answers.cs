@@ -50,8 +50,10 @@ public sealed record ValuesAnswer(ImmutableArray<ValueLine> Lines) : Answer;
 /// <param name="Keyed">Has keys anywhere.</param>
 /// <param name="KeyedHere">Has a key at the asked frame.</param>
 /// <param name="Obeys">The reach that overrules this value, if any.</param>
+/// <param name="Choices">What the whole numbers from 0 stand for, where the value is a choice among named things; else empty.</param>
 public sealed record ValueLine(
-    string Address, string Title, string Unit, double Value, double Rest, int Decimals, double Step, double Min, double Max, bool Keyed, bool KeyedHere, string? Obeys);
+    string Address, string Title, string Unit, double Value, double Rest, int Decimals, double Step, double Min, double Max, bool Keyed, bool KeyedHere, string? Obeys,
+    ImmutableArray<string> Choices);
 
 public sealed record StripAnswer(int Length, double FrameRate, ImmutableArray<StripOwner> Owners) : Answer;
 

@@ -3011,6 +3011,8 @@ export interface components {
             keyedHere: boolean;
             /** @description The reach that overrules this value, if any. */
             obeys: null | string;
+            /** @description What the whole numbers from 0 stand for, where the value is a choice among named things; else empty. */
+            choices: string[];
         };
         /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
         View: {

@@ -1,5 +1,8 @@
+import type { Edit } from "../api/types";
+import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
 import { NumberField } from "../fields/NumberField";
+import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
@@ -27,27 +30,39 @@ export function ValueFields({
       <Heading>{title}</Heading>
       {values?.lines
         .filter((line) => !leaveOut.some((name) => line.address.endsWith(`/${name}`)))
-        .map((line) => (
-          <NumberField
-            key={line.address}
-            label={line.title}
-            unit={line.unit}
-            decimals={line.decimals}
-            step={line.step}
-            min={line.min}
-            max={line.max}
-            value={line.value}
-            marked={line.keyedHere}
-            disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
-            edit={(value) => ({
-              kind: "setKeys",
-              shotId: shot.id,
-              frame,
-              values: [{ address: line.address, value }],
-              says: `Set ${line.title.toLowerCase()}`,
-            })}
-          />
-        ))}
+        .map((line) => {
+          const key = (value: number): Edit => ({
+            kind: "setKeys",
+            shotId: shot.id,
+            frame,
+            values: [{ address: line.address, value }],
+            says: `Set ${line.title.toLowerCase()}`,
+          });
+          return line.choices.length > 0 ? (
+            <ChoiceField
+              key={line.address}
+              label={line.title}
+              value={String(Math.round(line.value))}
+              choices={line.choices.map((title, i) => ({ value: String(i), title }))}
+              marked={line.keyedHere}
+              onChoose={(choice) => void commit(key(Number(choice)))}
+            />
+          ) : (
+            <NumberField
+              key={line.address}
+              label={line.title}
+              unit={line.unit}
+              decimals={line.decimals}
+              step={line.step}
+              min={line.min}
+              max={line.max}
+              value={line.value}
+              marked={line.keyedHere}
+              disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
+              edit={key}
+            />
+          );
+        })}
       {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
     </>
   );

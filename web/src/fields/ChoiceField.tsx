@@ -11,16 +11,21 @@ export function ChoiceField({
   label,
   value,
   choices,
+  marked,
   onChoose,
 }: {
   label: string;
   value: string;
   choices: Choice[];
+  /** Keyed at this frame. */
+  marked?: boolean;
   onChoose: (value: string) => void;
 }) {
   return (
     <Box component="label" sx={{ ...row, gap: 1 }}>
-      <span style={{ flex: 1 }}>{label}</span>
+      <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>
+        {label}
+      </Box>
       <Box
         component="select"
         value={value}

@@ -83,7 +83,7 @@ export function NumberField({
       </Box>
       <Box
         component="input"
-        aria-label={`${label}, ${unit}`}
+        aria-label={unit ? `${label}, ${unit}` : label}
         disabled={disabled != null}
         value={shown}
         inputMode="decimal"

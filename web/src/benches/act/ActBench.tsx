@@ -3,7 +3,6 @@ import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import Tooltip from "@mui/material/Tooltip";
 import type { Puppet, Shot } from "../../api/types";
-import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
 import { holdHere, keyHere } from "../../shell/commands";
@@ -210,7 +209,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   );
 }
 
-/** What only some things have: a swap by its name, a goal that is planted. */
+/** What only some things have: a goal that is planted. */
 function ThingActions({
   owner,
   thing,
@@ -226,27 +225,6 @@ function ThingActions({
 }) {
   const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner, thing });
   const value = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
-  const part = puppet.parts.find((one) => one.id === thing);
-  if (part && part.swaps.length > 0)
-    return (
-      <ChoiceField
-        label="Shows"
-        value={String(Math.round(value("swap")))}
-        choices={[
-          { value: "0", title: part.name },
-          ...part.swaps.map((swap, i) => ({ value: String(i + 1), title: swap.name })),
-        ]}
-        onChoose={(shows) =>
-          void commit({
-            kind: "setKeys",
-            shotId: shot.id,
-            frame,
-            values: [{ address: `${owner}/${thing}/swap`, value: Number(shows) }],
-            says: "Swapped a drawing",
-          })
-        }
-      />
-    );
   if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
   const planted = value("planted") > 0.5;
   return (
