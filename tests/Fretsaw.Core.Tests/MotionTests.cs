@@ -1,4 +1,6 @@
+using System.Collections.Immutable;
 using CsCheck;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -84,6 +86,31 @@ public class MotionTests
 
             return true;
         }, iter: 20, threads: 1);
+    }
+
+    [Fact]
+    public void What_springs_remember_is_forgotten_with_any_key_that_moves_them()
+    {
+        var tailed = Tailed(new FollowThrough { StiffnessHz = 2, Damping = 0.25 }, (1, 0), (20, 150), (40, -50));
+        var puppet = tailed.Puppets[0];
+        ImmutableArray<Pin> pins =
+        [
+            new() { Id = "plain", Name = "Plain", At = new Point(20, 20) },
+            new() { Id = "late", Name = "Late", At = new Point(20, 280), FollowThrough = new FollowThrough() },
+        ];
+        var film = tailed with { Puppets = [puppet with { Parts = [puppet.Parts[0] with { Pins = pins }] }] };
+        var session = new Session(film);
+        var (view, writer) = (new View(TestFilm.ShotId), new DrawListWriter());
+        Gen.Select(Gen.OneOfConst("plain/shiftX", "late/shiftX", "root/turn", "body/shiftX", "tip/follow"), Gen.Int[1, 60], Gen.Int[0, 90]).Sample((name, at, value) =>
+        {
+            var edit = new SetKeys(TestFilm.ShotId, at, [new KeyValue($"{TestFilm.Cast}/{name}", value)]);
+            session.Preview(edit);
+            var changed = edit.Apply(film);
+            var fresh = new Evaluator(PlanCompiler.Compile(changed, changed.Shots[0], new RigCache()));
+            fresh.Evaluate(50);
+            var expected = writer.Write(fresh).ToArray();
+            return writer.Write(session.FrameAt(view, 50)).AsSpan().SequenceEqual(expected);
+        }, iter: 60, threads: 1);
     }
 
     [Fact]

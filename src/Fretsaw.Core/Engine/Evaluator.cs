@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Lens;
 
@@ -42,12 +43,21 @@ public sealed class Evaluator
     /// <summary>Goes on with a plan that differs in keys alone.</summary>
     internal void Use(Plan plan)
     {
-        Plan = plan;
-        Frame = 0;
+        var changed = Changed(Plan.Shot.Channels, plan.Shot.Channels);
         foreach (var cast in Cast)
         {
-            cast.Lagging?.Forget();
+            cast.Lagging?.Forget(changed);
         }
+
+        Plan = plan;
+        Frame = 0;
+    }
+
+    /// <summary>The addresses whose keys are not the same in both; an edit leaves the channels it does not touch as they are.</summary>
+    private static List<Address> Changed(ImmutableArray<Channel> before, ImmutableArray<Channel> after)
+    {
+        var both = before.Intersect(after, ReferenceEqualityComparer.Instance).ToHashSet(ReferenceEqualityComparer.Instance);
+        return [.. before.Concat(after).Where(channel => !both.Contains(channel)).Select(channel => Address.Parse(channel.Id))];
     }
 
     /// <param name="frame">1-based, whole or between frames.</param>

@@ -1,3 +1,4 @@
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 
@@ -36,8 +37,21 @@ public sealed class Lagging
     /// <summary>By spring, where its tip is because it lags, against where it would be; stage pixels.</summary>
     public ReadOnlySpan<Point> Behind => behind;
 
-    /// <summary>The keys have changed.</summary>
-    public void Forget() => Array.Clear(keptFrame);
+    /// <summary>
+    /// Keys have changed. A pin without follow-through of its own moves nothing that a spring follows, so dragging one keeps
+    /// what the springs remember.
+    /// </summary>
+    public void Forget(List<Address> changed)
+    {
+        if (changed.Exists(Moves))
+        {
+            Array.Clear(keptFrame);
+        }
+    }
+
+    private bool Moves(Address address)
+        => address.Owner == plan.Member.Id
+        && !plan.Puppet.Parts.Any(part => part.Pins.Any(pin => pin.Id == address.Thing && pin.FollowThrough is null));
 
     /// <param name="frame">Whole or between frames.</param>
     /// <param name="sampleInto">Driven values at a frame, into an array.</param>

@@ -115,9 +115,11 @@ public sealed class Session(Film film, RigCache? rigs = null)
 
     public Evaluator FrameAt(View view, double frame)
     {
-        if (!frames.TryGetValue(view, out var seen) || !ReferenceEquals(seen.Film, shown) || !ReferenceEquals(seen.Tried, tried))
+        // A bench that is made wider is the same view: what it showed before is not kept beside it.
+        var key = view with { Aspect = null };
+        if (!frames.TryGetValue(key, out var seen) || seen.View != view || !ReferenceEquals(seen.Film, shown) || !ReferenceEquals(seen.Tried, tried))
         {
-            frames[view] = seen = See(view, seen);
+            frames[key] = seen = See(view, seen?.View == view ? seen : null);
         }
 
         if (seen.Frame.Frame != frame)
@@ -130,7 +132,7 @@ public sealed class Session(Film film, RigCache? rigs = null)
 
     /// <summary>What a view showed last.</summary>
     /// <param name="Shot">Of the film, or made for the bench, without what is tried.</param>
-    private sealed record Seen(Film Film, Shot? Tried, Shot Shot, Evaluator Frame);
+    private sealed record Seen(View View, Film Film, Shot? Tried, Shot Shot, Evaluator Frame);
 
     /// <summary>Compiles what a view shows; where only keys are new, everything else goes on as it was.</summary>
     private Seen See(View view, Seen? last)
@@ -141,11 +143,11 @@ public sealed class Session(Film film, RigCache? rigs = null)
         if (last?.Frame.Plan.WithKeysOf(film, keyed) is { } plan)
         {
             last.Frame.Use(plan);
-            return new Seen(shown, tried, shot, last.Frame);
+            return new Seen(view, shown, tried, shot, last.Frame);
         }
 
         var onBench = view.Shot is null || view.Cast is not null;
-        return new Seen(shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench)));
+        return new Seen(view, shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench)));
     }
 
     private Plan Compile(View view) => PlanCompiler.Compile(view.Framed(shown), WithTried(view, view.Resolve(view.Framed(shown))), rigs);

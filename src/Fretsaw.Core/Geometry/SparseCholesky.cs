@@ -45,6 +45,7 @@ public sealed class SparseCholesky
     public void SolveInPlace(Span<double> x, Span<double> y, Span<double> work)
     {
         var n = pivots.Length;
+        var (starts, rows, entries) = (start, rowOf, lower);
         for (var i = 0; i < n; i++)
         {
             work[2 * i] = x[order[i]];
@@ -53,23 +54,23 @@ public sealed class SparseCholesky
 
         for (var j = 0; j < n; j++)
         {
-            var (u, v) = (work[2 * j], work[(2 * j) + 1]);
-            for (var p = start[j]; p < start[j + 1]; p++)
+            var (u, v, end) = (work[2 * j], work[(2 * j) + 1], starts[j + 1]);
+            for (var p = starts[j]; p < end; p++)
             {
-                var row = 2 * rowOf[p];
-                work[row] -= lower[p] * u;
-                work[row + 1] -= lower[p] * v;
+                var (row, entry) = (2 * rows[p], entries[p]);
+                work[row] -= entry * u;
+                work[row + 1] -= entry * v;
             }
         }
 
         for (var j = n - 1; j >= 0; j--)
         {
-            var (u, v) = (work[2 * j] / pivots[j], work[(2 * j) + 1] / pivots[j]);
-            for (var p = start[j]; p < start[j + 1]; p++)
+            var (u, v, end) = (work[2 * j] / pivots[j], work[(2 * j) + 1] / pivots[j], starts[j + 1]);
+            for (var p = starts[j]; p < end; p++)
             {
-                var row = 2 * rowOf[p];
-                u -= lower[p] * work[row];
-                v -= lower[p] * work[row + 1];
+                var (row, entry) = (2 * rows[p], entries[p]);
+                u -= entry * work[row];
+                v -= entry * work[row + 1];
             }
 
             (work[2 * j], work[(2 * j) + 1]) = (u, v);

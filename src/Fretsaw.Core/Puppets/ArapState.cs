@@ -173,22 +173,20 @@ public sealed class ArapState
     /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
     private void PlaceVertices()
     {
-        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
-        var (restX, restY) = (system.Mesh.X, system.Mesh.Y);
-        for (var i = 0; i < X.Length; i++)
+        var (first, neighbour, sideX, sideY) = (system.First, system.Neighbour, system.SideX, system.SideY);
+        var (x, y, turnCos, turnSin) = (X, Y, cos, sin);
+        for (var i = 0; i < x.Length; i++)
         {
-            var (sumX, sumY) = (0.0, 0.0);
-            for (var e = first[i]; e < first[i + 1]; e++)
+            var (sumX, sumY, ownCos, ownSin, end) = (0.0, 0.0, turnCos[i], turnSin[i], first[i + 1]);
+            for (var e = first[i]; e < end; e++)
             {
                 var j = neighbour[e];
-                var half = weight[e] / 2;
-                var (c, s) = (half * (cos[i] + cos[j]), half * (sin[i] + sin[j]));
-                var (dx, dy) = (restX[i] - restX[j], restY[i] - restY[j]);
+                var (c, s, dx, dy) = (ownCos + turnCos[j], ownSin + turnSin[j], sideX[e], sideY[e]);
                 sumX += (c * dx) - (s * dy);
                 sumY += (s * dx) + (c * dy);
             }
 
-            (X[i], Y[i]) = (sumX, sumY);
+            (x[i], y[i]) = (sumX / 2, sumY / 2);
         }
 
         for (var i = 0; i < pulls.Length; i++)
@@ -217,26 +215,22 @@ public sealed class ArapState
     /// </summary>
     private double TurnVertices()
     {
-        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
-        var (restX, restY) = (system.Mesh.X, system.Mesh.Y);
+        var (first, neighbour, weight, sideX, sideY) = (system.First, system.Neighbour, system.Weight, system.SideX, system.SideY);
+        var (x, y, turnCos, turnSin) = (X, Y, cos, sin);
         var smoothing = system.Smoothing;
         var energy = 0.0;
         Array.Clear(patchDot);
         Array.Clear(patchCross);
-        for (var i = 0; i < X.Length; i++)
+        for (var i = 0; i < x.Length; i++)
         {
-            var (dot, cross, squares, besideCos, besideSin) = (0.0, 0.0, 0.0, 0.0, 0.0);
-            for (var e = first[i]; e < first[i + 1]; e++)
+            var (dot, cross, squares, ownX, ownY, end) = (0.0, 0.0, system.SideSquares[i], x[i], y[i], first[i + 1]);
+            for (var e = first[i]; e < end; e++)
             {
                 var j = neighbour[e];
-                var w = weight[e];
-                var (rx, ry) = (restX[i] - restX[j], restY[i] - restY[j]);
-                var (px, py) = (X[i] - X[j], Y[i] - Y[j]);
-                dot += w * ((rx * px) + (ry * py));
-                cross += w * ((rx * py) - (ry * px));
-                squares += w * ((rx * rx) + (ry * ry) + (px * px) + (py * py));
-                besideCos += w * cos[j];
-                besideSin += w * sin[j];
+                var (rx, ry, px, py) = (sideX[e], sideY[e], ownX - x[j], ownY - y[j]);
+                dot += (rx * px) + (ry * py);
+                cross += (rx * py) - (ry * px);
+                squares += weight[e] * ((px * px) + (py * py));
             }
 
             energy += squares;
@@ -248,14 +242,30 @@ public sealed class ArapState
                 continue;
             }
 
-            (cos[i], sin[i]) = Unit(dot + (2 * smoothing * besideCos), cross + (2 * smoothing * besideSin));
+            var (besideCos, besideSin) = smoothing > 0 ? Beside(i) : default;
+            var (c, s) = Unit(dot + (2 * smoothing * besideCos), cross + (2 * smoothing * besideSin));
+            (turnCos[i], turnSin[i]) = (c, s);
 
             // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross)
-            energy -= 2 * ((cos[i] * dot) + (sin[i] * cross));
+            energy -= 2 * ((c * dot) + (s * cross));
         }
 
         energy -= TurnPatches();
         return Math.Max(0, (energy / 2) + (smoothing > 0 ? smoothing / 2 * Unevenness() : 0));
+    }
+
+    /// <summary>Σ w·(cos, sin) of a vertex's neighbours.</summary>
+    private (double Cos, double Sin) Beside(int vertex)
+    {
+        var (sumCos, sumSin) = (0.0, 0.0);
+        for (var e = system.First[vertex]; e < system.First[vertex + 1]; e++)
+        {
+            var (w, j) = (system.Weight[e], system.Neighbour[e]);
+            sumCos += w * cos[j];
+            sumSin += w * sin[j];
+        }
+
+        return (sumCos, sumSin);
     }
 
     /// <summary>Gives every vertex of a patch the patch's best turn; returns what that takes off twice the energy.</summary>

@@ -36,6 +36,7 @@ public sealed class ArapSystem
     {
         (Mesh, Pins, Handles) = (mesh, pins, handles);
         (First, Neighbour, Weight) = Rows(laplacian);
+        (SideX, SideY, SideSquares) = Sides(mesh, First, Neighbour, Weight);
         PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
         foreach (var handle in handles)
         {
@@ -66,6 +67,14 @@ public sealed class ArapSystem
     public int[] Neighbour { get; }
 
     public double[] Weight { get; }
+
+    /// <summary>By edge, weight · (rest of the vertex − rest of its neighbour).</summary>
+    public double[] SideX { get; }
+
+    public double[] SideY { get; }
+
+    /// <summary>By vertex, Σ weight · |rest of the vertex − rest of its neighbour|².</summary>
+    public double[] SideSquares { get; }
 
     public double PinWeight { get; }
 
@@ -249,5 +258,21 @@ public sealed class ArapSystem
         }
 
         return (first, [.. neighbour], [.. weight]);
+    }
+
+    private static (double[] X, double[] Y, double[] Squares) Sides(Mesh mesh, int[] first, int[] neighbour, double[] weight)
+    {
+        var (x, y, squares) = (new double[neighbour.Length], new double[neighbour.Length], new double[mesh.VertexCount]);
+        for (var i = 0; i < squares.Length; i++)
+        {
+            for (var e = first[i]; e < first[i + 1]; e++)
+            {
+                var (dx, dy) = (mesh.X[i] - mesh.X[neighbour[e]], mesh.Y[i] - mesh.Y[neighbour[e]]);
+                (x[e], y[e]) = (weight[e] * dx, weight[e] * dy);
+                squares[i] += weight[e] * ((dx * dx) + (dy * dy));
+            }
+        }
+
+        return (x, y, squares);
     }
 }
