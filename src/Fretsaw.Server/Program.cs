@@ -6,6 +6,7 @@ using Fretsaw.Server.Films;
 using Fretsaw.Server.Live;
 using Fretsaw.Server.Prints;
 using Fretsaw.Server.Safety;
+using Fretsaw.Server.Shelf;
 using Fretsaw.Store;
 using Serilog;
 
@@ -31,6 +32,7 @@ builder.Services.AddSingleton(places);
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new Database(Path.Combine(places.Data, "fretsaw.db")));
 builder.Services.AddSingleton<FilmStore>();
+builder.Services.AddSingleton<ShelfStore>();
 builder.Services.AddSingleton<AssetStore>();
 builder.Services.AddSingleton<PrintStore>();
 builder.Services.AddSingleton<OpenFilms>();
@@ -49,6 +51,7 @@ app.MapHub<LiveHub>("/live");
 app.MapFilms();
 app.MapEdits();
 app.MapArt();
+app.MapShelf();
 app.MapPrints();
 app.MapFallbackToPage(places);
 if (places.Demo)

@@ -32,6 +32,7 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         var created = clock.GetUtcNow().ToString("O");
         connection.Execute("INSERT INTO films (id, name, seq, created) VALUES (@id, @Name, 0, @created)", new { id, film.Name, created }, transaction);
         connection.Execute("INSERT INTO snapshots (film, seq, json) VALUES (@id, 0, @json)", new { id, json = FilmJson.Write(film) }, transaction);
+        ShelfStore.Welcome(connection, transaction, id, film);
         transaction.Commit();
     }
 
@@ -84,8 +85,10 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         return connection.QuerySingle<EditRow>("SELECT seq, kind, title, edit, inverse FROM edits WHERE film = @id AND seq = @seq", new { id, seq }).ToLogged();
     }
 
-    /// <param name="after">The film with the edit, for a snapshot when one is due.</param>
-    public void Append(string id, LoggedEdit edit, Film after)
+    /// <param name="before">The film without the edit.</param>
+    /// <param name="after">The film with the edit, for a snapshot when one is due, and for the shelf.</param>
+    /// <param name="takes">What the edit takes from the shelf, if that is what it does.</param>
+    public void Append(string id, LoggedEdit edit, Film before, Film after, (string Shelf, long Version)? takes = null)
     {
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
@@ -100,6 +103,7 @@ public sealed class FilmStore(Database database, TimeProvider clock)
             connection.Execute("INSERT INTO snapshots (film, seq, json) VALUES (@id, @Seq, @json)", new { id, edit.Seq, json = FilmJson.Write(after) }, transaction);
         }
 
+        ShelfStore.Note(connection, transaction, id, before, after, takes);
         transaction.Commit();
     }
 

@@ -1,11 +1,8 @@
 using System.IO.Compression;
 using System.Net;
-using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
-using Microsoft.AspNetCore.Mvc.Testing;
-using Microsoft.Data.Sqlite;
 
 namespace Fretsaw.Server.Tests;
 
@@ -14,26 +11,9 @@ public sealed class ArtTests : IDisposable
 {
     private const string Face = """<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><g id="head"><rect width="80" height="80" fill="#f00"/></g><g id="nose"><rect x="30" y="30" width="10" height="10" fill="#00f"/></g></svg>""";
 
-    private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-art").FullName;
-    private readonly WebApplicationFactory<Places> host;
-    private readonly HttpClient http;
+    private readonly TestServer server = new();
 
-    public ArtTests()
-    {
-        host = new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
-        {
-            builder.UseSetting("Fretsaw:Data", folder);
-            builder.UseSetting("Fretsaw:Demo", "true");
-        });
-        http = host.CreateClient();
-    }
-
-    public void Dispose()
-    {
-        host.Dispose();
-        SqliteConnection.ClearAllPools();
-        Directory.Delete(folder, recursive: true);
-    }
+    public void Dispose() => server.Dispose();
 
     [Fact]
     public async Task Art_that_comes_in_again_keeps_the_rig_and_is_one_undo_step()
@@ -51,14 +31,14 @@ public sealed class ArtTests : IDisposable
         Assert.Equal(2, after.GetArrayLength());
         Assert.Equal(part.GetProperty("id").GetString(), after[1].GetProperty("id").GetString());
         Assert.NotEqual(part.GetProperty("drawing").GetString(), after[1].GetProperty("drawing").GetString());
-        await http.PostAsync("/api/films/demo/undo", null);
+        await server.Http.PostAsync("/api/films/demo/undo", null);
         Assert.Equal(part.GetProperty("drawing").GetString(), (await Puppet(puppet)).GetProperty("parts")[1].GetProperty("drawing").GetString());
     }
 
     [Fact]
     public async Task A_frame_of_a_puppet_goes_out_in_layers_and_comes_in_again()
     {
-        var bytes = await http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/cast/bramble/frames/95.ora");
+        var bytes = await server.Http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/cast/bramble/frames/95.ora");
         using var zip = new ZipArchive(new MemoryStream(bytes));
         Assert.Equal("mimetype", zip.Entries[0].FullName);
         var brought = await Send("puppets", "bramble.ora", bytes);
@@ -66,54 +46,40 @@ public sealed class ArtTests : IDisposable
         var names = back.GetProperty("parts").EnumerateArray().Select(one => one.GetProperty("name").GetString()).ToList();
         Assert.Contains("Scarf tail", names);
         Assert.Contains("Muzzle", names);
-        var asset = (await Film()).GetProperty("drawings").EnumerateArray().Last().GetProperty("raster").GetProperty("asset").GetString();
-        Assert.Equal(HttpStatusCode.OK, (await http.GetAsync($"/api/assets/{asset}")).StatusCode);
+        var asset = (await server.Film()).GetProperty("drawings").EnumerateArray().Last().GetProperty("raster").GetProperty("asset").GetString();
+        Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync($"/api/assets/{asset}")).StatusCode);
     }
 
     [Fact]
     public async Task Broken_art_is_a_problem_that_names_the_file_and_changes_nothing()
     {
-        var answer = await http.PostAsync("/api/films/demo/puppets", Form("torn.ora", [.. "PK"u8, 1, 2, 3]));
+        var answer = await server.Http.PostAsync("/api/films/demo/puppets", TestServer.Form("torn.ora", [.. "PK"u8, 1, 2, 3]));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.Contains("torn.ora", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
-        Assert.Equal(0, (await http.GetFromJsonAsync<JsonElement>("/api/films/demo")).GetProperty("seq").GetInt64());
+        Assert.Equal(0, (await server.Http.GetFromJsonAsync<JsonElement>("/api/films/demo")).GetProperty("seq").GetInt64());
     }
 
     [Fact]
     public async Task The_film_s_text_tells_the_number_of_its_newest_edit()
     {
-        Assert.Equal("0", (await http.GetAsync("/api/films/demo/film.json")).Headers.GetValues("Film-Seq").Single());
+        Assert.Equal("0", (await server.Http.GetAsync("/api/films/demo/film.json")).Headers.GetValues("Film-Seq").Single());
         await Send("puppets", "face.svg", Encoding.UTF8.GetBytes(Face));
-        Assert.Equal("1", (await http.GetAsync("/api/films/demo/film.json")).Headers.GetValues("Film-Seq").Single());
+        Assert.Equal("1", (await server.Http.GetAsync("/api/films/demo/film.json")).Headers.GetValues("Film-Seq").Single());
     }
 
     [Fact]
     public async Task The_server_draws_a_frame_s_list_for_pages_whose_engine_still_starts()
     {
-        var list = await http.GetByteArrayAsync("/api/films/demo/draw-list?shot=fog-horn&frame=46");
+        var list = await server.Http.GetByteArrayAsync("/api/films/demo/draw-list?shot=fog-horn&frame=46");
         Assert.Equal("FSDL", Encoding.ASCII.GetString(list, 0, 4));
         Assert.Equal(1920f, BitConverter.ToSingle(list, 8));
-        var wide = await http.GetByteArrayAsync("/api/films/demo/draw-list?puppet=bramble-puppet&aspect=1&frame=1");
+        var wide = await server.Http.GetByteArrayAsync("/api/films/demo/draw-list?puppet=bramble-puppet&aspect=1&frame=1");
         Assert.Equal(1080f, BitConverter.ToSingle(wide, 8));
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await http.GetAsync("/api/films/demo/draw-list?shot=nowhere&frame=1")).StatusCode);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.GetAsync("/api/films/demo/draw-list?shot=nowhere&frame=1")).StatusCode);
     }
 
-    private async Task<JsonElement> Send(string path, string name, byte[] bytes)
-    {
-        var answer = await http.PostAsync($"/api/films/demo/{path}", Form(name, bytes));
-        Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
-        return await answer.Content.ReadFromJsonAsync<JsonElement>();
-    }
-
-    private static MultipartFormDataContent Form(string name, byte[] bytes)
-    {
-        var part = new ByteArrayContent(bytes);
-        part.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
-        return new MultipartFormDataContent { { part, "file", name } };
-    }
-
-    private async Task<JsonElement> Film() => await http.GetFromJsonAsync<JsonElement>("/api/films/demo/film.json");
+    private Task<JsonElement> Send(string path, string name, byte[] bytes) => server.Upload($"/api/films/demo/{path}", name, bytes);
 
     private async Task<JsonElement> Puppet(string id) =>
-        (await Film()).GetProperty("puppets").EnumerateArray().First(puppet => puppet.GetProperty("id").GetString() == id);
+        (await server.Film()).GetProperty("puppets").EnumerateArray().First(puppet => puppet.GetProperty("id").GetString() == id);
 }

@@ -2,45 +2,30 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
-using Microsoft.AspNetCore.Mvc.Testing;
-using Microsoft.Data.Sqlite;
 
 namespace Fretsaw.Server.Tests;
 
 public sealed class ServerTests : IDisposable
 {
-    private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-server").FullName;
-    private WebApplicationFactory<Places> host;
-    private HttpClient http;
+    private readonly TestServer server = new();
 
-    public ServerTests()
-    {
-        host = Host();
-        http = host.CreateClient();
-    }
-
-    public void Dispose()
-    {
-        host.Dispose();
-        SqliteConnection.ClearAllPools();
-        Directory.Delete(folder, recursive: true);
-    }
+    public void Dispose() => server.Dispose();
 
     [Fact]
     public async Task Edits_are_kept_undone_and_redone_also_after_a_restart()
     {
         await Edit(0, """{"kind":"changeFilm","name":"Two"}""");
         await Edit(1, """{"kind":"changeFilm","name":"Three"}""");
-        Restart();
+        server.Restart();
         Assert.Equal("Three", await Name());
         var undone = await Post("undo");
         Assert.Equal("Two", await Name());
         Assert.Equal("Renamed the film", undone.GetProperty("redo").GetString());
-        Restart();
+        server.Restart();
         await Post("undo");
         Assert.Equal("Evening Rounds", await Name());
         await Post("redo");
-        Restart();
+        server.Restart();
         await Post("redo");
         Assert.Equal("Three", await Name());
         var state = await Post("redo");
@@ -55,7 +40,7 @@ public sealed class ServerTests : IDisposable
         var late = await Send(0, """{"kind":"changeFilm","name":"Late"}""");
         Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
         Assert.Equal("application/problem+json", late.Content.Headers.ContentType!.MediaType);
-        var missed = await http.GetFromJsonAsync<JsonElement>("/api/films/demo/edits?after=0");
+        var missed = await server.Http.GetFromJsonAsync<JsonElement>("/api/films/demo/edits?after=0");
         Assert.Equal("Two", missed[0].GetProperty("edit").GetProperty("name").GetString());
     }
 
@@ -68,16 +53,16 @@ public sealed class ServerTests : IDisposable
         var answer = await Send(0, edit);
         Assert.Equal(status, answer.StatusCode);
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType!.MediaType);
-        Assert.Equal(0, (await http.GetFromJsonAsync<JsonElement>("/api/films/demo")).GetProperty("seq").GetInt64());
+        Assert.Equal(0, (await server.Http.GetFromJsonAsync<JsonElement>("/api/films/demo")).GetProperty("seq").GetInt64());
     }
 
     [Fact]
     public async Task A_drawing_comes_in_as_a_puppet_and_a_hostile_one_does_not()
     {
-        var good = await http.PostAsync("/api/films/demo/puppets", File("fox.svg", """<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><g id="tail"><rect width="40" height="20"/></g></svg>"""));
+        var good = await server.Http.PostAsync("/api/films/demo/puppets", TestServer.Form("fox.svg", Encoding.UTF8.GetBytes("""<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><g id="tail"><rect width="40" height="20"/></g></svg>""")));
         var brought = await good.Content.ReadFromJsonAsync<JsonElement>();
         Assert.Equal(1, brought.GetProperty("report").GetProperty("parts").GetInt32());
-        var bad = await http.PostAsync("/api/films/demo/puppets", File("bad.svg", """<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>"""));
+        var bad = await server.Http.PostAsync("/api/films/demo/puppets", TestServer.Form("bad.svg", Encoding.UTF8.GetBytes("""<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>""")));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, bad.StatusCode);
         Assert.Contains("bad.svg", await bad.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
@@ -85,10 +70,10 @@ public sealed class ServerTests : IDisposable
     [Fact]
     public async Task A_film_comes_back_from_its_bundle()
     {
-        var bundle = await http.GetByteArrayAsync("/api/films/demo/bundle");
+        var bundle = await server.Http.GetByteArrayAsync("/api/films/demo/bundle");
         using var form = new MultipartFormDataContent { { new ByteArrayContent(bundle), "file", "../../evil name.fretsaw" } };
-        var made = await (await http.PostAsync("/api/films/bundle", form)).Content.ReadFromJsonAsync<JsonElement>();
-        Assert.Equal(await http.GetStringAsync("/api/films/demo/film.json"), await http.GetStringAsync($"/api/films/{made.GetProperty("id").GetString()}/film.json"));
+        var made = await (await server.Http.PostAsync("/api/films/bundle", form)).Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Equal(await server.Http.GetStringAsync("/api/films/demo/film.json"), await server.Http.GetStringAsync($"/api/films/{made.GetProperty("id").GetString()}/film.json"));
     }
 
     [Fact]
@@ -96,34 +81,34 @@ public sealed class ServerTests : IDisposable
     {
         using var foreign = new HttpRequestMessage(HttpMethod.Post, "/api/films/demo/undo");
         foreign.Headers.Add("Origin", "http://elsewhere.example");
-        Assert.Equal(HttpStatusCode.Forbidden, (await http.SendAsync(foreign)).StatusCode);
+        Assert.Equal(HttpStatusCode.Forbidden, (await server.Http.SendAsync(foreign)).StatusCode);
         using var rebound = new HttpRequestMessage(HttpMethod.Get, "/api/films");
         rebound.Headers.Host = "rebound.example";
-        Assert.Equal(HttpStatusCode.Forbidden, (await http.SendAsync(rebound)).StatusCode);
-        var own = await http.GetAsync("/api/films");
+        Assert.Equal(HttpStatusCode.Forbidden, (await server.Http.SendAsync(rebound)).StatusCode);
+        var own = await server.Http.GetAsync("/api/films");
         Assert.Contains("'wasm-unsafe-eval'", own.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
     }
 
     [Fact]
     public async Task The_web_application_has_the_types_of_this_server()
     {
-        var here = JsonDocument.Parse(await http.GetStringAsync("/openapi/v1.json")).RootElement;
-        var committed = JsonDocument.Parse(await System.IO.File.ReadAllTextAsync(Repository("web/src/api/openapi.json"))).RootElement;
+        var here = JsonDocument.Parse(await server.Http.GetStringAsync("/openapi/v1.json")).RootElement;
+        var committed = JsonDocument.Parse(await File.ReadAllTextAsync(Repository("web/src/api/openapi.json"))).RootElement;
         Assert.True(JsonElement.DeepEquals(here, committed), "web/src/api/openapi.json is old: save /openapi/v1.json there and run 'npm run types'.");
     }
 
     [Fact]
     public async Task The_film_format_s_schema_is_the_one_in_the_documents()
     {
-        var schema = JsonDocument.Parse(await http.GetStringAsync("/api/film-schema")).RootElement;
-        var committed = JsonDocument.Parse(await System.IO.File.ReadAllTextAsync(Repository("docs/film.schema.json"))).RootElement;
+        var schema = JsonDocument.Parse(await server.Http.GetStringAsync("/api/film-schema")).RootElement;
+        var committed = JsonDocument.Parse(await File.ReadAllTextAsync(Repository("docs/film.schema.json"))).RootElement;
         Assert.True(JsonElement.DeepEquals(schema, committed), "docs/film.schema.json is old: save /api/film-schema there.");
     }
 
     private static string Repository(string path)
     {
         var at = AppContext.BaseDirectory;
-        while (!System.IO.File.Exists(Path.Combine(at, "Fretsaw.slnx")))
+        while (!File.Exists(Path.Combine(at, "Fretsaw.slnx")))
         {
             at = Path.GetDirectoryName(at)!;
         }
@@ -131,29 +116,11 @@ public sealed class ServerTests : IDisposable
         return Path.Combine(at, path);
     }
 
-    private void Restart()
-    {
-        host.Dispose();
-        host = Host();
-        http = host.CreateClient();
-    }
-
-    private WebApplicationFactory<Places> Host() => new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
-        builder.UseSetting("Fretsaw:Data", folder).UseSetting("Fretsaw:Demo", "true"));
-
-    private static MultipartFormDataContent File(string name, string text) =>
-        new() { { new ByteArrayContent(Encoding.UTF8.GetBytes(text)), "file", name } };
-
-    private Task<HttpResponseMessage> Send(long baseSeq, string edit) => http.PostAsync(
-        "/api/films/demo/edits", new StringContent($$"""{"baseSeq":{{baseSeq}},"edit":{{edit}}}""", Encoding.UTF8, "application/json"));
+    private Task<HttpResponseMessage> Send(long baseSeq, string edit) => server.Send("demo", baseSeq, edit);
 
     private async Task Edit(long baseSeq, string edit) => (await Send(baseSeq, edit)).EnsureSuccessStatusCode();
 
-    private async Task<JsonElement> Post(string what)
-    {
-        var answer = await http.PostAsync($"/api/films/demo/{what}", null);
-        return await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonElement>();
-    }
+    private Task<JsonElement> Post(string what) => server.Post($"/api/films/demo/{what}");
 
-    private async Task<string?> Name() => (await http.GetFromJsonAsync<JsonElement>("/api/films/demo/film.json")).GetProperty("name").GetString();
+    private async Task<string?> Name() => (await server.Film()).GetProperty("name").GetString();
 }

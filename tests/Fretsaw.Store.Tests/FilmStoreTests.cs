@@ -24,7 +24,7 @@ public sealed class FilmStoreTests : IDisposable
         {
             var edit = new ChangeFilm { Name = $"Name {seq}" };
             var after = edit.Apply(film);
-            store.Append("f", new LoggedEdit(seq, "edit", edit.Title, edit, Inverse.Of(film, after)), after);
+            store.Append("f", new LoggedEdit(seq, "edit", edit.Title, edit, Inverse.Of(film, after)), film, after);
             film = after;
         }
 
@@ -44,8 +44,8 @@ public sealed class FilmStoreTests : IDisposable
         var film = Film.Blank("One");
         store.Create("f", film);
         var edit = new ChangeFilm { Name = "Two" };
-        store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film);
-        Assert.Throws<SqliteException>(() => store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film));
+        store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film, film);
+        Assert.Throws<SqliteException>(() => store.Append("f", new LoggedEdit(1, "edit", "x", edit, edit), film, film));
     }
 
     [Fact]

@@ -14,6 +14,7 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(AddPuppet), "addPuppet")]
 [JsonDerivedType(typeof(ChangePuppet), "changePuppet")]
 [JsonDerivedType(typeof(RemovePuppet), "removePuppet")]
+[JsonDerivedType(typeof(TakeFromShelf), "takeFromShelf")]
 [JsonDerivedType(typeof(ChangePart), "changePart")]
 [JsonDerivedType(typeof(MovePart), "movePart")]
 [JsonDerivedType(typeof(RedrawPuppet), "redrawPuppet")]

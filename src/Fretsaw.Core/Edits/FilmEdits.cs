@@ -84,12 +84,19 @@ public sealed record ChangePuppet(string PuppetId) : Edit
 
     public Geometry.Point? Origin { get; init; }
 
-    public override string Title => Name is null ? "Moved the puppet's ground point" : "Renamed the puppet";
+    /// <summary>A new name on the shelf puts it there; "" makes the puppet this film's own.</summary>
+    public string? Shelf { get; init; }
+
+    public override string Title => Name is not null ? "Renamed the puppet"
+        : Origin is not null ? "Moved the puppet's ground point"
+        : Shelf is { Length: > 0 } ? "Put the puppet on the shelf"
+        : "Made the puppet this film's own";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
         Name = Name ?? puppet.Name,
         Origin = Origin ?? puppet.Origin,
+        Shelf = Shelf.Or(puppet.Shelf),
     });
 }
 

@@ -44,6 +44,9 @@ public static partial class FilmCheck
         if (!samePuppets)
         {
             _ = puppets.Value;
+            var shelved = film.Puppets.Where(puppet => puppet.Shelf is not null).Select(puppet => puppet.Shelf!).ToList();
+            Demand(shelved.Distinct(StringComparer.Ordinal).Count() == shelved.Count, "film", "has two copies of one puppet of the shelf", "put the one puppet on the stage twice");
+            Demand(shelved.TrueForAll(shelf => IdPattern().IsMatch(shelf)), "film", "has a puppet with no usable name on the shelf", "use 1–200 of letters, digits, - _ . /");
             foreach (var puppet in film.Puppets.Where(puppet => !sameDrawings || !before!.Puppets.Contains(puppet, Same<Puppet>.One)))
             {
                 PuppetCheck.Check(puppet, drawings.Value);

@@ -23,7 +23,7 @@ internal static class EditEndpoints
         film.MapPost("redo", (string id, OpenFilms open, IHubContext<LiveHub> live) => Tell(live, open.Open(id).Redo()));
         film.MapGet("edits", (string id, long after, OpenFilms open, FilmStore store) =>
         {
-            open.Open(id);
+            _ = open.Open(id).Now;
             return store.EditsAfter(id, after).Select(edit => new SentEdit(edit.Seq, edit.Edit)).ToList();
         });
     }
@@ -32,6 +32,11 @@ internal static class EditEndpoints
     public static async Task<FilmState> Tell(IHubContext<LiveHub> live, FilmState state)
     {
         await live.Clients.Group(state.Id).SendAsync(LiveHub.Changed, state);
+        if (state.Shelved)
+        {
+            await live.Clients.All.SendAsync(LiveHub.Shelf);
+        }
+
         return state;
     }
 }

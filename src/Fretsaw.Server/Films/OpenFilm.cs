@@ -7,7 +7,8 @@ using Fretsaw.Store;
 namespace Fretsaw.Server.Films;
 
 /// <summary>Where a film stands: what the undo and redo buttons would do.</summary>
-public sealed record FilmState(string Id, long Seq, string? Undo, string? Redo);
+/// <param name="Shelved">The newest edit changed a puppet that is on the shelf, so that other films have something to fetch.</param>
+public sealed record FilmState(string Id, long Seq, string? Undo, string? Redo, bool Shelved = false);
 
 /// <summary>
 /// A film in memory, one writer at a time. Undo and redo are edits like any other; the two stacks are read off the
@@ -17,15 +18,16 @@ public sealed class OpenFilm
 {
     private readonly Lock gate = new();
     private readonly FilmStore store;
+    private readonly ShelfStore shelf;
     private readonly Stack<LogLine> done = new();
     private readonly Stack<LogLine> undone = new();
     private readonly RigCache rigs = new();
     private Film film;
     private long seq;
 
-    public OpenFilm(FilmStore store, string id)
+    public OpenFilm(FilmStore store, ShelfStore shelf, string id)
     {
-        (this.store, Id) = (store, id);
+        (this.store, this.shelf, Id) = (store, shelf, id);
         (film, seq) = store.Load(id) ?? throw new NotThereException($"film '{id}'");
         foreach (var line in store.Log(id))
         {
@@ -41,6 +43,7 @@ public sealed class OpenFilm
         {
             lock (gate)
             {
+                CatchUp();
                 return (film, State());
             }
         }
@@ -56,6 +59,7 @@ public sealed class OpenFilm
     {
         lock (gate)
         {
+            CatchUp();
             if (baseSeq is { } known && known != seq)
             {
                 throw new BehindException(seq);
@@ -69,6 +73,7 @@ public sealed class OpenFilm
     {
         lock (gate)
         {
+            CatchUp();
             return done.TryPeek(out var last) ? Append("undo", last.Title, store.Find(Id, last.Seq).Inverse) : State();
         }
     }
@@ -77,18 +82,43 @@ public sealed class OpenFilm
     {
         lock (gate)
         {
+            CatchUp();
             return undone.TryPeek(out var last) ? Append("redo", last.Title, store.Find(Id, last.Seq).Inverse) : State();
         }
     }
 
-    private FilmState Append(string kind, string title, Edit edit)
+    /// <summary>Takes a puppet from the shelf, new or newer.</summary>
+    public FilmState Take(ShelfPuppet puppet)
+    {
+        lock (gate)
+        {
+            return Append("edit", puppet.Edit.Title, puppet.Edit, (puppet.Edit.Puppet.Shelf!, puppet.Version));
+        }
+    }
+
+    /// <summary>Whoever asks for the film sees what other films have made of the puppets it shares with them.</summary>
+    private void CatchUp()
+    {
+        if (!film.Puppets.Any(puppet => puppet.Shelf is not null))
+        {
+            return;
+        }
+
+        foreach (var id in shelf.Behind(Id))
+        {
+            Take(shelf.Find(id)!);
+        }
+    }
+
+    private FilmState Append(string kind, string title, Edit edit, (string Shelf, long Version)? takes = null)
     {
         var after = edit.Apply(film);
         var logged = new LoggedEdit(seq + 1, kind, title, edit, Inverse.Of(film, after));
-        store.Append(Id, logged, after);
+        store.Append(Id, logged, film, after, takes);
+        var shelved = takes is null && after.Puppets.Any(puppet => puppet.Shelf is not null && !film.Puppets.Contains(puppet));
         (film, seq) = (after, logged.Seq);
         Stack(new LogLine(logged.Seq, kind, title));
-        return State();
+        return State() with { Shelved = shelved };
     }
 
     private void Stack(LogLine line)

@@ -2,11 +2,13 @@ using Microsoft.AspNetCore.SignalR;
 
 namespace Fretsaw.Server.Live;
 
-/// <summary>Tells tabs what happens to the film they show: "changed" with its state, "print" with a print's line.</summary>
+/// <summary>Tells tabs what happens to the film they show: "changed" with its state, "print" with a print's line; and all
+/// of them that a puppet of the shelf has changed.</summary>
 public sealed class LiveHub : Hub
 {
     public const string Changed = "changed";
     public const string Print = "print";
+    public const string Shelf = "shelf";
 
     public Task Watch(string filmId) => Groups.AddToGroupAsync(Context.ConnectionId, filmId);
 

@@ -88,6 +88,10 @@ export const api = {
         bodySerializer: whole as never,
       }),
     ),
+  shelf: () => answer(client.GET("/api/shelf")),
+  takeFromShelf: (id: string, puppet: string) =>
+    answer(client.POST("/api/films/{id}/shelf/{puppet}", { params: { path: { id, puppet } } })),
+  removeFromShelf: (puppet: string) => answer(client.DELETE("/api/shelf/{puppet}", { params: { path: { puppet } } })),
   prints: (id: string) => answer(client.GET("/api/films/{id}/prints", { params: { path: { id } } })),
   print: (id: string, body: paths["/api/films/{id}/prints"]["post"]["requestBody"]["content"]["application/json"]) =>
     answer(client.POST("/api/films/{id}/prints", { params: { path: { id } }, body })),

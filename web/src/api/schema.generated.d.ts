@@ -72,6 +72,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/shelf/{puppet}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    puppet: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Taken"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films": {
         parameters: {
             query?: never;
@@ -856,6 +894,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfLine"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{puppet}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    puppet: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{puppet}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    puppet: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/prints": {
         parameters: {
             query?: never;
@@ -1322,7 +1465,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so no edit can be written with a wrong inverse.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -1516,6 +1659,8 @@ export interface components {
             puppetId: string;
             name?: null | string;
             origin?: components["schemas"]["Point"];
+            /** @description A new name on the shelf puts it there; "" makes the puppet this film's own. */
+            shelf?: null | string;
             title?: null | string;
         };
         EditChangeReach: {
@@ -1809,6 +1954,17 @@ export interface components {
             says?: string;
             title?: null | string;
         };
+        /**
+         * @description Makes a film's copy of a puppet what the shelf has. Everything of its rig and art is replaced; the copy keeps its id,
+         *     and so its place on every stage and its keys, but for keys of what the puppet has no more. A film without a copy gets one.
+         */
+        EditTakeFromShelf: {
+            /** @enum {string} */
+            kind: "takeFromShelf";
+            puppet: components["schemas"]["Puppet"];
+            drawings: components["schemas"]["Drawing"][];
+            title?: null | string;
+        };
         /** @description Takes a swap, form, knead or stiff patch off a part, and its keys with it. */
         EditTakeOffPart: {
             /** @enum {string} */
@@ -1890,6 +2046,11 @@ export interface components {
             seq: number;
             undo: null | string;
             redo: null | string;
+            /**
+             * @description The newest edit changed a puppet that is on the shelf, so that other films have something to fetch.
+             * @default false
+             */
+            shelved?: boolean;
         };
         /** @description An upright piece of scenery. Its drawing's origin stands at (X, Y). */
         Flat: {
@@ -2805,6 +2966,14 @@ export interface components {
              */
             opacity: number;
         };
+        ShelfLine: {
+            id: string;
+            name: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Names of the films that use it. */
+            films: string[];
+        };
         /** @description One continuous camera take. */
         Shot: {
             id: string;
@@ -2976,6 +3145,11 @@ export interface components {
             seed: number;
             /** @description The shot's wind makes it stronger and weaker. */
             obeysWind: boolean;
+        };
+        Taken: {
+            state: components["schemas"]["FilmState"];
+            /** @description Id of the puppet in the film. */
+            puppet: string;
         };
         TurnLimit: {
             /**

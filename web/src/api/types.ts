@@ -47,6 +47,7 @@ export type Stander = Schemas["Stander"];
 export type FilmState = Schemas["FilmState"];
 export type FilmLine = Schemas["FilmLine"];
 export type PrintLine = Schemas["PrintLine"];
+export type ShelfLine = Schemas["ShelfLine"];
 export type RedrawPlan = Schemas["RedrawPlan"];
 export type ArtReport = Schemas["ArtReport"];
 

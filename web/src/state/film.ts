@@ -61,6 +61,7 @@ export async function openFilm(id: string): Promise<void> {
           ? now.prints.map((old) => (old.id === print.id ? print : old))
           : [print, ...now.prints],
       })),
+    shelf: () => void (get().film?.puppets.some((puppet) => puppet.shelf != null) && inLine(catchUp)),
     again: () => void inLine(catchUp),
   });
 }

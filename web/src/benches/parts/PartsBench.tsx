@@ -17,6 +17,7 @@ import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
 import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
+import { ShelfCard, TakeFromShelf } from "../Shelf";
 import { Redraw } from "./Redraw";
 import { duplicate, SeveralCard } from "./SeveralCard";
 
@@ -39,14 +40,24 @@ export function PartsBench(): Bench {
     stage: (
       <Stage
         caption={puppet ? `${puppet.name} · ${puppet.parts.length} parts · at rest` : ""}
-        bar={<BringPuppet />}
+        bar={
+          puppet && (
+            <>
+              <BringPuppet />
+              <TakeFromShelf />
+            </>
+          )
+        }
         empty={
           puppet ? null : (
             <>
               <Hint>
                 Start with a layered SVG drawing: its groups become parts, and groups inside groups ride on them.
               </Hint>
-              <BringPuppet variant="contained" />
+              <Box sx={{ display: "flex", gap: 1, justifyContent: "center" }}>
+                <BringPuppet variant="contained" />
+                <TakeFromShelf />
+              </Box>
             </>
           )
         }
@@ -97,6 +108,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         several are chosen at once.
       </Hint>
       <Redraw puppet={puppet} />
+      <ShelfCard puppet={puppet} />
     </>
   );
 }

@@ -1,0 +1,70 @@
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Data.Sqlite;
+
+namespace Fretsaw.Server.Tests;
+
+/// <summary>A whole server on a folder of its own, with the demo film.</summary>
+internal sealed class TestServer : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-server").FullName;
+    private WebApplicationFactory<Places> host;
+
+    public TestServer()
+    {
+        host = Host();
+        Http = host.CreateClient();
+    }
+
+    public HttpClient Http { get; private set; }
+
+    public void Restart()
+    {
+        host.Dispose();
+        host = Host();
+        Http = host.CreateClient();
+    }
+
+    public Task<JsonElement> Film(string id = "demo") => Get($"/api/films/{id}/film.json");
+
+    public Task<JsonElement> Get(string path) => Http.GetFromJsonAsync<JsonElement>(path);
+
+    public async Task<JsonElement> Post(string path)
+    {
+        var answer = await Http.PostAsync(path, null);
+        return await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    public Task<HttpResponseMessage> Send(string film, long baseSeq, string edit) => Http.PostAsync(
+        $"/api/films/{film}/edits", new StringContent($$"""{"baseSeq":{{baseSeq}},"edit":{{edit}}}""", Encoding.UTF8, "application/json"));
+
+    /// <summary>Makes an edit on the newest state.</summary>
+    public async Task<JsonElement> Edit(string film, string edit)
+    {
+        var answer = await Send(film, (await Get($"/api/films/{film}")).GetProperty("seq").GetInt64(), edit);
+        Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+        return await answer.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    public async Task<JsonElement> Upload(string path, string name, byte[] bytes)
+    {
+        using var form = Form(name, bytes);
+        var answer = await Http.PostAsync(path, form);
+        Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+        return await answer.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    public static MultipartFormDataContent Form(string name, byte[] bytes) => new() { { new ByteArrayContent(bytes), "file", name } };
+
+    public void Dispose()
+    {
+        host.Dispose();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private WebApplicationFactory<Places> Host() => new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
+        builder.UseSetting("Fretsaw:Data", folder).UseSetting("Fretsaw:Demo", "true"));
+}
