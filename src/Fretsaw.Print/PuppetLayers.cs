@@ -5,7 +5,7 @@ namespace Fretsaw.Print;
 
 /// <summary>One part, painted alone and cut to what is opaque of it.</summary>
 /// <param name="X">Where its left edge lies on the canvas, px.</param>
-public sealed record PaintedLayer(string Name, byte[] Png, int X, int Y, bool Hidden, double Opacity);
+public sealed record PaintedLayer(string Name, byte[] Png, int X, int Y, int Width, int Height, bool Hidden, double Opacity);
 
 /// <summary>A puppet at a frame as pictures that other programs can touch up: one a part, under the part's name.</summary>
 /// <param name="BackToFront">In painting order.</param>
@@ -25,10 +25,9 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         var layers = new List<PaintedLayer>();
         foreach (var part in frame.Cast[0].Plan.Parts)
         {
-            painter.Paint(writer.WritePart(frame, 0, part), clear: true);
-            if (Cut(painter) is { } cut)
+            if (Paint(painter, writer, frame, part) is { } layer)
             {
-                layers.Add(new PaintedLayer(part.Part.Name, cut.Png, cut.X, cut.Y, part.Part.Hidden, part.Part.Opacity));
+                layers.Add(layer);
             }
         }
 
@@ -37,9 +36,19 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         return new PuppetLayers(film.Width, film.Height, layers, merged, Small(merged));
     }
 
-    /// <summary>What is painted, cut to what is opaque of it; null when nothing is.</summary>
-    private static (byte[] Png, int X, int Y)? Cut(FramePainter painter)
+    /// <returns>One part; null when it shows nothing.</returns>
+    public static PaintedLayer? One(Evaluator frame, PartPlan part, Func<string, byte[]> asset)
     {
+        var film = frame.Plan.Film;
+        using var art = new ArtStore(film, asset);
+        using var painter = new FramePainter(art, film.Width, film.Height);
+        return Paint(painter, new DrawListWriter(), frame, part);
+    }
+
+    /// <summary>A part, cut to what is opaque of it.</summary>
+    private static PaintedLayer? Paint(FramePainter painter, DrawListWriter writer, Evaluator frame, PartPlan part)
+    {
+        painter.Paint(writer.WritePart(frame, 0, part), clear: true);
         var pixels = new byte[painter.Width * painter.Height * 4];
         painter.CopyPixels(pixels, straight: true);
         var (left, top, right, bottom) = (painter.Width, painter.Height, -1, -1);
@@ -61,7 +70,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         using var whole = SKImage.FromPixelCopy(info, pixels);
         using var cut = whole.Subset(new SKRectI(left, top, right + 1, bottom + 1));
         using var png = cut.Encode(SKEncodedImageFormat.Png, 100);
-        return (png.ToArray(), left, top);
+        return new PaintedLayer(part.Part.Name, png.ToArray(), left, top, cut.Width, cut.Height, part.Part.Hidden, part.Part.Opacity);
     }
 
     private static byte[] Small(byte[] merged)

@@ -78,6 +78,27 @@ public sealed class ArtTests : IDisposable
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.GetAsync("/api/films/demo/draw-list?shot=nowhere&frame=1")).StatusCode);
     }
 
+    [Fact]
+    public async Task A_raster_puppet_goes_out_as_svg_with_its_pictures_where_they_lie()
+    {
+        var png = await server.Http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/frames/1.png?width=64");
+        using var zip = new MemoryStream();
+        using (var archive = new ZipArchive(zip, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            using var entry = archive.CreateEntry("1 back.png").Open();
+            await entry.WriteAsync(png, TestContext.Current.CancellationToken);
+        }
+
+        var brought = await Send("puppets", "still.zip", zip.ToArray());
+        var svg = System.Xml.Linq.XDocument.Parse(await server.Http.GetStringAsync($"/api/films/demo/puppets/{brought.GetProperty("thing").GetString()}/rest.svg"));
+        var image = svg.Descendants().Single(element => element.Name.LocalName == "image");
+        Assert.StartsWith("data:image/png;base64,", image.Attribute("href")!.Value, StringComparison.Ordinal);
+        var matrix = image.Attribute("transform")!.Value["matrix(".Length..^1].Split(' ').Select(number => double.Parse(number, System.Globalization.CultureInfo.InvariantCulture)).ToArray();
+        Assert.Equal(64, matrix[0] * (int)image.Attribute("width")!, 0.2);
+        Assert.Equal(0, matrix[4], 0.2);
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/films/demo/puppets/bramble-puppet/rest.txt")).StatusCode);
+    }
+
     private Task<JsonElement> Send(string path, string name, byte[] bytes) => server.Upload($"/api/films/demo/{path}", name, bytes);
 
     private async Task<JsonElement> Puppet(string id) =>

@@ -5,7 +5,6 @@ using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
 using Fretsaw.Formats;
 using Fretsaw.Formats.Layers;
-using Fretsaw.Formats.OpenRaster;
 using Fretsaw.Formats.Png;
 using Fretsaw.Formats.Svg;
 using Fretsaw.Print;
@@ -65,20 +64,11 @@ internal static class ArtEndpoints
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet, art.Report);
         }).WithUploadLimit();
 
-        film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.ora", (string id, string shot, string cast, double frame, OpenFilms open, AssetStore assets) =>
-        {
-            var opened = open.Open(id);
-            var evaluated = opened.NewSession().FrameAt(new View(shot, Cast: cast), frame);
-            var name = evaluated.Cast[0].Plan.Member.Name;
-            var painted = PuppetLayers.Of(evaluated, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"));
-            var stream = new MemoryStream();
-            OpenRasterWriter.Write(
-                stream, painted.Width, painted.Height,
-                [.. painted.BackToFront.Select(layer => new RasterLayer(layer.Name, layer.Png, layer.X, layer.Y, layer.Hidden, layer.Opacity))],
-                painted.Merged, painted.Thumbnail);
-            stream.Position = 0;
-            return TypedResults.File(stream, OpenRasterFile.MimeType, FilmEndpoints.SafeName(name) + ".ora");
-        });
+        film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.{format}", (string id, string shot, string cast, double frame, string format, OpenFilms open, AssetStore assets) =>
+            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, format, assets));
+
+        film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets) =>
+            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, format, assets));
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
         {

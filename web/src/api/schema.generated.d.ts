@@ -771,7 +771,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/films/{id}/shots/{shot}/cast/{cast}/frames/{frame}.ora": {
+    "/api/films/{id}/shots/{shot}/cast/{cast}/frames/{frame}.{format}": {
         parameters: {
             query?: never;
             header?: never;
@@ -787,6 +787,44 @@ export interface paths {
                     shot: string;
                     cast: string;
                     frame: number;
+                    format: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/puppets/{puppet}/rest.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    puppet: string;
+                    format: string;
                 };
                 cookie?: never;
             };

@@ -14,6 +14,7 @@ import { type Chosen, set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { Strip } from "../../strip/Strip";
 import type { Bench } from "../Bench";
+import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../GapCard";
 import { PickList } from "../PickList";
 import { bar, PlayButton } from "../PlayButton";
@@ -193,14 +194,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         )}
       </Box>
       <GapCard owner={owner} />
-      <Button
-        variant="outlined"
-        sx={{ mt: 1 }}
-        href={`/api/films/${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}.ora`}
-        download
-      >
-        Export this frame in layers
-      </Button>
+      <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
       {snags.length > 0 && <Heading>Snags here</Heading>}
       {snags.map((snag) => (
         <SnagLine key={snag.thing + snag.frame} snag={snag} />

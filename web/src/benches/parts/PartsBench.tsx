@@ -13,6 +13,7 @@ import { usePuppet } from "../../state/select";
 import { useStore } from "../../state/store";
 import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
+import { ExportLayers } from "../ExportLayers";
 import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
 import { carriers } from "../rig/carriers";
@@ -78,6 +79,7 @@ export function PartsBench(): Bench {
 }
 
 export function PuppetCard({ puppet }: { puppet: Puppet }) {
+  const filmId = useStore((state) => state.filmId);
   const origin = (x: number, y: number): Edit => ({ kind: "changePuppet", puppetId: puppet.id, origin: { x, y } });
   return (
     <>
@@ -108,6 +110,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         several are chosen at once.
       </Hint>
       <Redraw puppet={puppet} />
+      <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
     </>
   );

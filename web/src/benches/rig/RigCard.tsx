@@ -1,6 +1,8 @@
 import type { Puppet } from "../../api/types";
 import { Hint } from "../../fields/Heading";
 import { useStore } from "../../state/store";
+import { ExportLayers } from "../ExportLayers";
+import { ShelfCard } from "../Shelf";
 import { BoneCard } from "./BoneCard";
 import { DialCard } from "./DialCard";
 import { MeshCard } from "./MeshCard";
@@ -10,6 +12,7 @@ import { ReachCard } from "./ReachCard";
 /** Details of the chosen part's mesh, pin, bone, reach or dial. */
 export function RigCard({ puppet }: { puppet: Puppet }) {
   const chosen = useStore((state) => state.chosen);
+  const filmId = useStore((state) => state.filmId);
   const part = puppet.parts.find((one) => one.id === chosen?.thing);
   const bone = puppet.bones.find((one) => one.id === chosen?.thing);
   const reach = puppet.reaches.find((one) => one.id === chosen?.thing);
@@ -22,9 +25,13 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
   if (reach) return <ReachCard puppet={puppet} reach={reach} />;
   if (dial) return <DialCard puppet={puppet} dial={dial} />;
   return (
-    <Hint>
-      Choose a part to see its mesh. A pin holds or drags the art round it; a bone turns or bends what follows it; a
-      reach lets bones follow a goal; a dial blends poses that you set.
-    </Hint>
+    <>
+      <Hint>
+        Choose a part to see its mesh. A pin holds or drags the art round it; a bone turns or bends what follows it; a
+        reach lets bones follow a goal; a dial blends poses that you set.
+      </Hint>
+      <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
+      <ShelfCard puppet={puppet} />
+    </>
   );
 }

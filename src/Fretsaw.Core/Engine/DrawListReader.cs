@@ -1,10 +1,10 @@
 using System.Buffers.Binary;
-using Fretsaw.Core.Engine;
+using Fretsaw.Core.Geometry;
 
-namespace Fretsaw.Print;
+namespace Fretsaw.Core.Engine;
 
 /// <summary>Walks the words of a draw list; see <see cref="DrawList"/> for the layout.</summary>
-internal ref struct DrawListReader(ReadOnlySpan<byte> bytes)
+public ref struct DrawListReader(ReadOnlySpan<byte> bytes)
 {
     private readonly ReadOnlySpan<byte> bytes = bytes;
     private int at;
@@ -23,6 +23,20 @@ internal ref struct DrawListReader(ReadOnlySpan<byte> bytes)
         return value;
     }
 
+    public Affine Affine() => new(Float(), Float(), Float(), Float(), Float(), Float());
+
+    public Point[] Points(int count)
+    {
+        var points = new Point[count];
+        for (var i = 0; i < count; i++)
+        {
+            points[i] = new Point(Float(), Float());
+        }
+
+        return points;
+    }
+
+    /// <exception cref="InvalidDataException">The next word is another: the list is of another version, or broken.</exception>
     public void Demand(int word, string what)
     {
         if (Int() != word)
