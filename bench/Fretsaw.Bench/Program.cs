@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using Fretsaw.Bench;
 using Fretsaw.Core.Engine;
 using Fretsaw.Demo;
 using Fretsaw.Print;
@@ -6,6 +7,14 @@ using Spectre.Console;
 
 // The native half of ./fretsaw bench. Both sides of a ratio are measured here, in one run; bench/browser.mjs takes the
 // native evaluation time from the last line.
+if (args is ["rig", var rigFolder])
+{
+    var rig = new Table().AddColumns("Native figure", "Measured", "Aim");
+    RigFigures.Measure(rig, rigFolder);
+    AnsiConsole.Write(rig);
+    return;
+}
+
 var film = DemoFilm.Build().Film;
 var shot = film.Shots[0];
 var table = new Table().AddColumns("Native figure", "Measured", "Aim");
@@ -41,6 +50,7 @@ await PrintFrames(film, shot with { Length = 500 }, 2, done =>
     }
 });
 table.AddRow("Memory at frames 100, 300, 500", $"{memory[1]}, {memory[5]}, {memory[9]} MB", "flat");
+RigFigures.Measure(table, args.Length > 0 ? args[0] : ".fretsaw/bench");
 AnsiConsole.Write(table);
 Console.WriteLine($"native-evaluation-ms {evaluation.ToString("0.0000", System.Globalization.CultureInfo.InvariantCulture)}");
 

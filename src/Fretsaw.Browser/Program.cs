@@ -79,19 +79,21 @@ public static partial class Engine
     [JSExport]
     public static void StopTrying() => session.StopTrying();
 
-    /// <summary>Milliseconds an evaluation of a whole shot takes, a frame; for the benchmark.</summary>
+    /// <summary>Milliseconds that each of so many frames of a shot takes to evaluate, one after the other; for the benchmark.</summary>
     [JSExport]
-    public static double TimeEvaluation(string view, int rounds)
+    public static double[] TimeEvaluation(string view, int frames)
     {
         var frame = session.FrameAt(ReadView(view), 1);
         var length = frame.Plan.Shot.Length;
-        var watch = System.Diagnostics.Stopwatch.StartNew();
-        for (var i = 0; i < rounds; i++)
+        var times = new double[frames];
+        for (var i = 0; i < frames; i++)
         {
+            var began = System.Diagnostics.Stopwatch.GetTimestamp();
             frame.Evaluate(1 + (i % length));
+            times[i] = System.Diagnostics.Stopwatch.GetElapsedTime(began).TotalMilliseconds;
         }
 
-        return watch.Elapsed.TotalMilliseconds / rounds;
+        return times;
     }
 
     private static Edit ReadEdit(string json) => EditJson.Read(Encoding.UTF8.GetBytes(json));

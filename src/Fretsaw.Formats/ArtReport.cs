@@ -1,9 +1,17 @@
 namespace Fretsaw.Formats;
 
 /// <summary>What became of an art file.</summary>
-/// <param name="Parts">How many parts came in.</param>
+/// <param name="Names">The parts that came in, in painting order.</param>
 /// <param name="Notes">What was changed or left out, in the order of the file.</param>
-public sealed record ArtReport(int Parts, int Shapes, IReadOnlyList<ArtNote> Notes);
+public sealed record ArtReport(IReadOnlyList<string> Names, int Shapes, IReadOnlyList<ArtNote> Notes);
+
+public enum ArtFate
+{
+    /// <summary>It came in, but not as the file has it.</summary>
+    Changed,
+
+    LeftOut,
+}
 
 /// <param name="Place">Line and element: "line 12, &lt;text&gt; 'label'".</param>
-public sealed record ArtNote(string Place, string What);
+public sealed record ArtNote(string Place, ArtFate Fate, string What);

@@ -5,10 +5,18 @@ namespace Fretsaw.Store;
 /// <summary>Pictures under the SHA-256 of their bytes.</summary>
 public sealed class AssetStore(Database database)
 {
-    public void Put(string id, byte[] bytes)
+    public void Put(string id, byte[] bytes) => PutAll([new(id, bytes)]);
+
+    public void PutAll(IEnumerable<KeyValuePair<string, byte[]>> pictures)
     {
         using var connection = database.Open();
-        connection.Execute("INSERT INTO assets (id, bytes) VALUES (@id, @bytes) ON CONFLICT DO NOTHING", new { id, bytes });
+        using var transaction = connection.BeginTransaction();
+        foreach (var (id, bytes) in pictures)
+        {
+            connection.Execute("INSERT INTO assets (id, bytes) VALUES (@id, @bytes) ON CONFLICT DO NOTHING", new { id, bytes }, transaction);
+        }
+
+        transaction.Commit();
     }
 
     /// <returns>Null when there is no such picture.</returns>

@@ -10,6 +10,7 @@ import { FinishBench } from "./benches/finish/FinishBench";
 import { PartsBench } from "./benches/parts/PartsBench";
 import { RigBench } from "./benches/rig/RigBench";
 import { SceneryBench } from "./benches/scenery/SceneryBench";
+import { ArtNews } from "./shell/ArtNews";
 import { DropArt } from "./shell/DropArt";
 import { HotKeys } from "./shell/HotKeys";
 import { Rail } from "./shell/Rail";
@@ -42,6 +43,7 @@ export function App() {
     <Box sx={{ display: "flex", height: "100%" }}>
       <HotKeys />
       <DropArt />
+      <ArtNews />
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, display: "flex", flexDirection: "column" }}>
         <TopBar />

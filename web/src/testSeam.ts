@@ -13,6 +13,7 @@ declare global {
       timeEvaluation: typeof engine.timeEvaluation;
       begin: typeof engine.begin;
       move: typeof engine.move;
+      preview: typeof engine.preview;
       cancel: typeof engine.cancel;
       frame: typeof engine.frame;
       ask: typeof engine.ask;
@@ -28,6 +29,7 @@ window.fretsaw = {
   timeEvaluation: engine.timeEvaluation,
   begin: engine.begin,
   move: engine.move,
+  preview: engine.preview,
   cancel: engine.cancel,
   frame: engine.frame,
   ask: engine.ask,

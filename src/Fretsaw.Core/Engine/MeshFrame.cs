@@ -148,14 +148,19 @@ public sealed class MeshFrame
             bones[b] = toCarrier * skeleton.Worlds[plan.Bones[b]];
         }
 
-        var (restX, restY) = (plan.Mesh.X, plan.Mesh.Y);
+        var (restX, restY, share, whose) = (plan.Mesh.X, plan.Mesh.Y, weights.Weights, weights.Bones);
         for (var v = 0; v < restX.Length; v++)
         {
             var (a, b, c, d, e, f) = (0.0, 0.0, 0.0, 0.0, 0.0, 0.0);
             for (var k = BoneWeights.Most * v; k < BoneWeights.Most * (v + 1); k++)
             {
-                var w = weights.Weights[k];
-                ref readonly var m = ref bones[weights.Bones[k]];
+                var w = share[k];
+                if (w == 0)
+                {
+                    continue;
+                }
+
+                ref readonly var m = ref bones[whose[k]];
                 a += w * m.A;
                 b += w * m.B;
                 c += w * m.C;

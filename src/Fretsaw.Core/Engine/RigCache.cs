@@ -16,6 +16,9 @@ public sealed class RigCache
     /// <summary>Enough for every pinned part of a large film; beyond it all is forgotten and done again as it is asked for.</summary>
     private const int Limit = 256;
 
+    private const double CoarserBy = 2.1;
+    private const int CoarserFrom = 60;
+
     private readonly ConcurrentDictionary<(string Drawing, double Margin, double Side, double Bridge), Mesh> meshes = new();
     private readonly ConcurrentDictionary<(Mesh Mesh, string Pins), ArapSystem?> systems = new();
     private readonly ConcurrentDictionary<(Mesh Mesh, string Bones), (BoneBend Bend, BoneWeights Weights)> weights = new();
@@ -46,7 +49,15 @@ public sealed class RigCache
         var places = string.Join(';', part.Pins.Select(pin => FormattableString.Invariant($"{pin.Hold}{pin.At.X:R},{pin.At.Y:R},{pin.InFront:R}")))
             + string.Join(';', part.Patches.Select(patch => FormattableString.Invariant($"p{patch.At.X:R},{patch.At.Y:R},{patch.Radius:R}")))
             + FormattableString.Invariant($"s{part.Mesh!.Stiffness:R}");
-        return systems.GetOrAdd((mesh, places), _ => ArapSystem.Build(mesh, part.Pins, part.Mesh!, part.Patches));
+        return systems.GetOrAdd((mesh, places), _ => Build(drawing, part, part.Mesh!));
+    }
+
+    /// <summary>On top of one with triangles <see cref="CoarserBy"/> times as long, where the mesh has enough for that to pay.</summary>
+    private ArapSystem? Build(Drawing drawing, Part part, MeshSettings settings)
+    {
+        var mesh = MeshOf(drawing, settings);
+        var coarse = mesh.VertexCount < CoarserFrom ? null : Build(drawing, part, settings with { TriangleSide = settings.TriangleSide * CoarserBy });
+        return ArapSystem.Build(mesh, part.Pins, settings, part.Patches, coarse);
     }
 
     public BoneWeights WeightsOf(Mesh mesh, BoneBend bend, Puppet puppet, Drawing drawing)

@@ -9,6 +9,12 @@ public static class AlphaContour
     /// <summary>Half a pixel keeps the staircase out and stays inside the smallest useful margin.</summary>
     private const double Tolerance = 0.6;
 
+    // Directed border edges by their start corner.
+    private const byte Right = 1;
+    private const byte Down = 2;
+    private const byte Left = 4;
+    private const byte Up = 8;
+
     /// <summary>
     /// Follows the border between pixels whose alpha reaches the threshold and those that do not, along pixel edges,
     /// with the art on the right-hand side. Two rings that touch at a corner stay two rings (4-connected art).
@@ -17,65 +23,76 @@ public static class AlphaContour
     /// <param name="threshold">[1, 255]</param>
     public static ImmutableArray<ImmutableArray<double>> Trace(ReadOnlySpan<byte> alpha, int width, int height, int threshold = 8)
     {
-        // Directed border edges by their start corner: right, down, left, up as bits 1, 2, 4, 8.
-        var edges = new byte[(width + 1) * (height + 1)];
+        var (edges, stride, clear) = (new byte[(width + 1) * (height + 1)], width + 1, (byte)(threshold - 1));
         for (var y = 0; y < height; y++)
         {
-            for (var x = 0; x < width; x++)
+            var row = Row(alpha, width, y);
+            var end = 0;
+            for (var from = row.IndexOfAnyExceptInRange((byte)0, clear); from >= 0 && from < width; from = Next(row, end, clear))
             {
-                if (alpha[(y * width) + x] < threshold)
-                {
-                    continue;
-                }
-
-                if (y == 0 || alpha[((y - 1) * width) + x] < threshold)
-                {
-                    edges[(y * (width + 1)) + x] |= 1;
-                }
-
-                if (x == width - 1 || alpha[(y * width) + x + 1] < threshold)
-                {
-                    edges[(y * (width + 1)) + x + 1] |= 2;
-                }
-
-                if (y == height - 1 || alpha[((y + 1) * width) + x] < threshold)
-                {
-                    edges[((y + 1) * (width + 1)) + x + 1] |= 4;
-                }
-
-                if (x == 0 || alpha[(y * width) + x - 1] < threshold)
-                {
-                    edges[((y + 1) * (width + 1)) + x] |= 8;
-                }
+                var length = row[from..].IndexOfAnyInRange((byte)0, clear);
+                end = length < 0 ? width : from + length;
+                edges[(y * stride) + end] |= Down;
+                edges[((y + 1) * stride) + from] |= Up;
+                Border(Row(alpha, width, y - 1), from, end, clear, edges.AsSpan(y * stride), Right);
+                Border(Row(alpha, width, y + 1), from, end, clear, edges.AsSpan(((y + 1) * stride) + 1), Left);
             }
         }
 
-        var area = Polygons.FromRings(Rings(edges, width + 1));
+        var area = Polygons.FromRings(Rings(edges, stride));
         return Polygons.ToRings(TopologyPreservingSimplifier.Simplify(area, Tolerance));
+    }
+
+    private static ReadOnlySpan<byte> Row(ReadOnlySpan<byte> alpha, int width, int y) =>
+        y < 0 || (y + 1) * width > alpha.Length ? [] : alpha.Slice(y * width, width);
+
+    /// <summary>Where a row's next opaque run begins; −1 for none.</summary>
+    private static int Next(ReadOnlySpan<byte> row, int from, byte clear)
+    {
+        var next = row[from..].IndexOfAnyExceptInRange((byte)0, clear);
+        return next < 0 ? -1 : from + next;
+    }
+
+    /// <summary>Marks the pixels of an opaque run that have nothing beside them.</summary>
+    /// <param name="beside">The row above or below; empty beyond the picture.</param>
+    private static void Border(ReadOnlySpan<byte> beside, int from, int end, byte clear, Span<byte> edges, byte direction)
+    {
+        while (from < end)
+        {
+            var next = beside.IsEmpty ? 0 : beside[from..end].IndexOfAnyInRange((byte)0, clear);
+            if (next < 0)
+            {
+                return;
+            }
+
+            from += next;
+            edges[from++] |= direction;
+        }
     }
 
     private static ImmutableArray<ImmutableArray<double>> Rings(byte[] edges, int stride)
     {
         Span<int> step = [1, stride, -1, -stride];
         var rings = ImmutableArray.CreateBuilder<ImmutableArray<double>>();
-        for (var from = 0; from < edges.Length; from++)
+        for (var (from, next) = (0, 0); (next = edges.AsSpan(from).IndexOfAnyExcept((byte)0)) >= 0;)
         {
+            from += next;
             while (edges[from] != 0)
             {
                 var ring = ImmutableArray.CreateBuilder<double>();
                 var (at, direction) = (from, -1);
                 do
                 {
-                    var next = Turn(edges[at], direction);
-                    if (next != direction)
+                    var way = Turn(edges[at], direction);
+                    if (way != direction)
                     {
                         ring.Add(at % stride);
                         ring.Add(at / stride);
                     }
 
-                    edges[at] &= (byte)~(1 << next);
-                    direction = next;
-                    at += step[next];
+                    edges[at] &= (byte)~(1 << way);
+                    direction = way;
+                    at += step[way];
                 }
                 while (at != from);
 

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Puppets;
@@ -14,7 +15,7 @@ public readonly record struct PinPull(Point To, double TurnRadians, double Size)
 public sealed class ArapState
 {
     /// <summary>Stop when a round lowers the energy by less than this part of it.</summary>
-    public const double RelativeDecrease = 1e-4;
+    public const double RelativeDecrease = 2e-4;
 
     /// <summary>
     /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
@@ -25,23 +26,26 @@ public sealed class ArapState
     public const int MaxRounds = 200;
 
     private readonly ArapSystem system;
-    private readonly double[] cos;
-    private readonly double[] sin;
+
     private readonly double[] placedX;
     private readonly double[] placedY;
+    private readonly double[] dots;
+    private readonly double[] crosses;
     private readonly double[] work;
-    private readonly Point[] pulls;
     private readonly double[] patchDot;
     private readonly double[] patchCross;
+    private readonly Point[] pulls;
+    private readonly ArapState? coarse;
 
     public ArapState(ArapSystem system)
     {
         this.system = system;
         var n = system.Mesh.VertexCount;
-        (X, Y, cos, sin) = (new double[n], new double[n], new double[n], new double[n]);
-        (placedX, placedY, work) = (new double[n], new double[n], new double[2 * n]);
-        pulls = new Point[system.Handles.Length];
+        (X, Y, Cos, Sin) = (new double[n], new double[n], new double[n], new double[n]);
+        (placedX, placedY, dots, crosses, work) = (new double[n], new double[n], new double[n], new double[n], new double[2 * n]);
         (patchDot, patchCross) = (new double[system.PatchCount], new double[system.PatchCount]);
+        pulls = new Point[system.Handles.Length];
+        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System);
     }
 
     /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
@@ -50,9 +54,9 @@ public sealed class ArapState
     public double[] Y { get; }
 
     /// <summary>By vertex, the cosine of its turn after the last solve.</summary>
-    public double[] Cos => cos;
+    public double[] Cos { get; }
 
-    public double[] Sin => sin;
+    public double[] Sin { get; }
 
     /// <summary>Rounds the last solve took; <see cref="MaxRounds"/> means it stopped before it settled.</summary>
     public int Rounds { get; private set; }
@@ -77,7 +81,29 @@ public sealed class ArapState
             pulls[i] = pull.To + new Point((cosine * arm.X) - (sine * arm.Y), (sine * arm.X) + (cosine * arm.Y));
         }
 
-        StartRotations();
+        if (coarse is null)
+        {
+            StartTurns();
+        }
+        else
+        {
+            coarse.Solve(pinned);
+            system.Coarse!.Blend(coarse, Cos, Sin);
+        }
+
+        Alternate();
+        StandAsPlaced();
+    }
+
+    /// <summary>Back from where the vertices ran ahead to.</summary>
+    private void StandAsPlaced()
+    {
+        placedX.CopyTo(X, 0);
+        placedY.CopyTo(Y, 0);
+    }
+
+    private void Alternate()
+    {
         var negligible = NegligibleEnergy * X.Length;
         var (last, momentum) = (double.PositiveInfinity, 1.0);
         for (Rounds = 1; Rounds <= MaxRounds; Rounds++)
@@ -89,8 +115,7 @@ public sealed class ArapState
             {
                 // Ran ahead too far: turn from where the places really are.
                 momentum = 1;
-                placedX.CopyTo(X, 0);
-                placedY.CopyTo(Y, 0);
+                StandAsPlaced();
                 last = Energy = TurnVertices();
                 continue;
             }
@@ -104,8 +129,6 @@ public sealed class ArapState
         }
 
         Rounds = Math.Min(Rounds, MaxRounds);
-        placedX.CopyTo(X, 0);
-        placedY.CopyTo(Y, 0);
     }
 
     /// <summary>
@@ -133,8 +156,8 @@ public sealed class ArapState
     {
         system.Mesh.X.CopyTo(X, 0);
         system.Mesh.Y.CopyTo(Y, 0);
-        Array.Fill(cos, 1);
-        Array.Clear(sin);
+        Array.Fill(Cos, 1);
+        Array.Clear(Sin);
         (Rounds, Energy) = (0, 0);
     }
 
@@ -143,10 +166,10 @@ public sealed class ArapState
     /// rotations of rigid moving least squares (Schaefer, McPhail &amp; Warren, "Image Deformation Using Moving Least
     /// Squares", SIGGRAPH 2006). They follow a bend along a strip, which leaves the rounds below little to do.
     /// </summary>
-    private void StartRotations()
+    private void StartTurns()
     {
         var pins = system.Handles;
-        for (var v = 0; v < cos.Length; v++)
+        for (var v = 0; v < Cos.Length; v++)
         {
             var weights = system.Influence.AsSpan(v * pins.Length, pins.Length);
             var (from, to, sum) = (default(Point), default(Point), 0.0);
@@ -166,27 +189,26 @@ public sealed class ArapState
                 cross += weights[i] * Point.Cross(a, b);
             }
 
-            (cos[v], sin[v]) = Unit(dot, cross);
+            (Cos[v], Sin[v]) = Unit(dot, cross);
         }
     }
 
     /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
     private void PlaceVertices()
     {
-        var (first, neighbour, sideX, sideY) = (system.First, system.Neighbour, system.SideX, system.SideY);
-        var (x, y, turnCos, turnSin) = (X, Y, cos, sin);
-        for (var i = 0; i < x.Length; i++)
+        var (ends, sides, x, y, cos, sin) = (system.EdgeEnds, system.EdgeSides, X, Y, Cos, Sin);
+        Array.Clear(x);
+        Array.Clear(y);
+        for (var e = 0; e < ends.Length; e += 2)
         {
-            var (sumX, sumY, ownCos, ownSin, end) = (0.0, 0.0, turnCos[i], turnSin[i], first[i + 1]);
-            for (var e = first[i]; e < end; e++)
-            {
-                var j = neighbour[e];
-                var (c, s, dx, dy) = (ownCos + turnCos[j], ownSin + turnSin[j], sideX[e], sideY[e]);
-                sumX += (c * dx) - (s * dy);
-                sumY += (s * dx) + (c * dy);
-            }
-
-            (x[i], y[i]) = (sumX / 2, sumY / 2);
+            // The edge turned by the mean of its ends' turns pulls both of them, one each way.
+            var (i, j, dx, dy) = (ends[e], ends[e + 1], sides[e] / 2, sides[e + 1] / 2);
+            var (c, s) = (cos[i] + cos[j], sin[i] + sin[j]);
+            var (px, py) = ((c * dx) - (s * dy), (s * dx) + (c * dy));
+            x[i] += px;
+            y[i] += py;
+            x[j] -= px;
+            y[j] -= py;
         }
 
         for (var i = 0; i < pulls.Length; i++)
@@ -198,7 +220,7 @@ public sealed class ArapState
             Pull(pin.C, pull * pin.WC);
         }
 
-        system.Factor.SolveInPlace(X, Y, work);
+        system.Factor.SolveInPlace(x, y, work);
     }
 
     private void Pull(int vertex, Point pull)
@@ -215,26 +237,13 @@ public sealed class ArapState
     /// </summary>
     private double TurnVertices()
     {
-        var (first, neighbour, weight, sideX, sideY) = (system.First, system.Neighbour, system.Weight, system.SideX, system.SideY);
-        var (x, y, turnCos, turnSin) = (X, Y, cos, sin);
-        var smoothing = system.Smoothing;
-        var energy = 0.0;
+        var (smoothing, patches, cos, sin) = (system.Smoothing, system.Patch, Cos, Sin);
+        var energy = Gather();
         Array.Clear(patchDot);
         Array.Clear(patchCross);
-        for (var i = 0; i < x.Length; i++)
+        for (var i = 0; i < cos.Length; i++)
         {
-            var (dot, cross, squares, ownX, ownY, end) = (0.0, 0.0, system.SideSquares[i], x[i], y[i], first[i + 1]);
-            for (var e = first[i]; e < end; e++)
-            {
-                var j = neighbour[e];
-                var (rx, ry, px, py) = (sideX[e], sideY[e], ownX - x[j], ownY - y[j]);
-                dot += (rx * px) + (ry * py);
-                cross += (rx * py) - (ry * px);
-                squares += weight[e] * ((px * px) + (py * py));
-            }
-
-            energy += squares;
-            var patch = system.Patch[i];
+            var (dot, cross, patch) = (dots[i], crosses[i], patches[i]);
             if (patch >= 0)
             {
                 patchDot[patch] += dot;
@@ -244,14 +253,40 @@ public sealed class ArapState
 
             var (besideCos, besideSin) = smoothing > 0 ? Beside(i) : default;
             var (c, s) = Unit(dot + (2 * smoothing * besideCos), cross + (2 * smoothing * besideSin));
-            (turnCos[i], turnSin[i]) = (c, s);
+            (cos[i], sin[i]) = (c, s);
 
             // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross)
             energy -= 2 * ((c * dot) + (s * cross));
         }
 
         energy -= TurnPatches();
-        return Math.Max(0, (energy / 2) + (smoothing > 0 ? smoothing / 2 * Unevenness() : 0));
+        return Math.Max(0, (energy / 2) + (smoothing > 0 ? smoothing * Unevenness() : 0));
+    }
+
+    /// <summary>
+    /// By vertex, Σ w r·p and Σ w r×p over its edges, r the edge at rest and p as it is. An edge adds the same to both of its
+    /// ends.
+    /// </summary>
+    /// <returns>Σ w(|p|² + |r|²) over every vertex and its edges.</returns>
+    private double Gather()
+    {
+        var (ends, sides, weights, x, y, dot, cross) = (system.EdgeEnds, system.EdgeSides, system.EdgeWeights, X, Y, dots, crosses);
+        var squares = 0.0;
+        Array.Clear(dot);
+        Array.Clear(cross);
+        for (var e = 0; e < ends.Length; e += 2)
+        {
+            var (i, j, rx, ry) = (ends[e], ends[e + 1], sides[e], sides[e + 1]);
+            var (px, py) = (x[i] - x[j], y[i] - y[j]);
+            var (d, c) = ((rx * px) + (ry * py), (rx * py) - (ry * px));
+            dot[i] += d;
+            dot[j] += d;
+            cross[i] += c;
+            cross[j] += c;
+            squares += weights[e >> 1] * ((px * px) + (py * py));
+        }
+
+        return (2 * squares) + system.RestSquares;
     }
 
     /// <summary>Σ w·(cos, sin) of a vertex's neighbours.</summary>
@@ -261,8 +296,8 @@ public sealed class ArapState
         for (var e = system.First[vertex]; e < system.First[vertex + 1]; e++)
         {
             var (w, j) = (system.Weight[e], system.Neighbour[e]);
-            sumCos += w * cos[j];
-            sumSin += w * sin[j];
+            sumCos += w * Cos[j];
+            sumSin += w * Sin[j];
         }
 
         return (sumCos, sumSin);
@@ -276,11 +311,11 @@ public sealed class ArapState
             return 0;
         }
 
-        for (var i = 0; i < X.Length; i++)
+        for (var i = 0; i < Cos.Length; i++)
         {
             if (system.Patch[i] is >= 0 and var patch)
             {
-                (cos[i], sin[i]) = Unit(patchDot[patch], patchCross[patch]);
+                (Cos[i], Sin[i]) = Unit(patchDot[patch], patchCross[patch]);
             }
         }
 
@@ -293,24 +328,22 @@ public sealed class ArapState
         return gained;
     }
 
-    /// <summary>Σ w|Rᵢ − Rⱼ|² over every vertex and its neighbours, a turn taken as the unit vector (cos, sin).</summary>
+    /// <summary>Σ w|Rᵢ − Rⱼ|² over every edge, a turn taken as the unit vector (cos, sin).</summary>
     private double Unevenness()
     {
-        var (first, neighbour, weight) = (system.First, system.Neighbour, system.Weight);
-        var sum = 0.0;
-        for (var i = 0; i < cos.Length; i++)
+        var (ends, sum) = (system.EdgeEnds, 0.0);
+        for (var e = 0; e < ends.Length; e += 2)
         {
-            for (var e = first[i]; e < first[i + 1]; e++)
-            {
-                var (dc, ds) = (cos[i] - cos[neighbour[e]], sin[i] - sin[neighbour[e]]);
-                sum += weight[e] * ((dc * dc) + (ds * ds));
-            }
+            var (dc, ds) = (Cos[ends[e]] - Cos[ends[e + 1]], Sin[ends[e]] - Sin[ends[e + 1]]);
+            sum += system.EdgeWeights[e >> 1] * ((dc * dc) + (ds * ds));
         }
 
         return sum;
     }
 
-    private static (double Cos, double Sin) Unit(double dot, double cross)
+    /// <summary>The direction alone; (1, 0) of nothing.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    internal static (double Cos, double Sin) Unit(double dot, double cross)
     {
         var length = Math.Sqrt((dot * dot) + (cross * cross));
         return length > 0 ? (dot / length, cross / length) : (1, 0);

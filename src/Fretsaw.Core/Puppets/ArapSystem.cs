@@ -36,7 +36,7 @@ public sealed class ArapSystem
     {
         (Mesh, Pins, Handles) = (mesh, pins, handles);
         (First, Neighbour, Weight) = Rows(laplacian);
-        (SideX, SideY, SideSquares) = Sides(mesh, First, Neighbour, Weight);
+        (EdgeEnds, EdgeSides, EdgeWeights, RestSquares) = Edges(mesh, First, Neighbour, Weight);
         PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
         foreach (var handle in handles)
         {
@@ -68,13 +68,16 @@ public sealed class ArapSystem
 
     public double[] Weight { get; }
 
-    /// <summary>By edge, weight · (rest of the vertex − rest of its neighbour).</summary>
-    public double[] SideX { get; }
+    /// <summary>Every edge once, its two vertices side by side.</summary>
+    public int[] EdgeEnds { get; }
 
-    public double[] SideY { get; }
+    /// <summary>By edge, weight · (rest of its first vertex − rest of its second), across and down side by side.</summary>
+    public double[] EdgeSides { get; }
 
-    /// <summary>By vertex, Σ weight · |rest of the vertex − rest of its neighbour|².</summary>
-    public double[] SideSquares { get; }
+    public double[] EdgeWeights { get; }
+
+    /// <summary>Σ weight · |rest of the vertex − rest of its neighbour|² over every vertex and its neighbours.</summary>
+    public double RestSquares { get; }
 
     public double PinWeight { get; }
 
@@ -100,8 +103,12 @@ public sealed class ArapSystem
     /// <summary>Pin p's handles are FirstHandle[p] .. FirstHandle[p + 1).</summary>
     public int[] FirstHandle { get; private init; } = [];
 
+    /// <summary>The same art and pins on larger triangles, where a solve begins; null for a mesh that is small already.</summary>
+    public CoarseStart? Coarse { get; private init; }
+
+    /// <param name="coarse">Of larger triangles over the same art, with the same pins; null to do without.</param>
     /// <returns>Null when there is nothing to solve: no pin that holds, or a mesh without triangles.</returns>
-    public static ArapSystem? Build(Mesh mesh, ImmutableArray<Pin> pins, MeshSettings settings, ImmutableArray<StiffPatch> patches)
+    public static ArapSystem? Build(Mesh mesh, ImmutableArray<Pin> pins, MeshSettings settings, ImmutableArray<StiffPatch> patches, ArapSystem? coarse = null)
     {
         pins = pins.RemoveAll(pin => pin.Hold == PinHold.Watch);
         if (pins.IsEmpty || mesh.TriangleCount == 0)
@@ -132,6 +139,7 @@ public sealed class ArapSystem
             PatchCount = patches.Length,
             FirstHandle = [.. Enumerable.Range(0, pins.Length + 1).Select(pin => handles.Count(handle => handle.Pin < pin))],
             Triangles = PaintOrder.Of(mesh, pins, handles, influence),
+            Coarse = coarse is null ? null : CoarseStart.Of(coarse, mesh),
         };
     }
 
@@ -260,19 +268,24 @@ public sealed class ArapSystem
         return (first, [.. neighbour], [.. weight]);
     }
 
-    private static (double[] X, double[] Y, double[] Squares) Sides(Mesh mesh, int[] first, int[] neighbour, double[] weight)
+    private static (int[] Ends, double[] Sides, double[] Weights, double RestSquares) Edges(Mesh mesh, int[] first, int[] neighbour, double[] weight)
     {
-        var (x, y, squares) = (new double[neighbour.Length], new double[neighbour.Length], new double[mesh.VertexCount]);
-        for (var i = 0; i < squares.Length; i++)
+        var (ends, sides, weights, squares) = (new List<int>(), new List<double>(), new List<double>(), 0.0);
+        for (var a = 0; a < mesh.VertexCount; a++)
         {
-            for (var e = first[i]; e < first[i + 1]; e++)
+            for (var e = first[a]; e < first[a + 1]; e++)
             {
-                var (dx, dy) = (mesh.X[i] - mesh.X[neighbour[e]], mesh.Y[i] - mesh.Y[neighbour[e]]);
-                (x[e], y[e]) = (weight[e] * dx, weight[e] * dy);
-                squares[i] += weight[e] * ((dx * dx) + (dy * dy));
+                var (dx, dy) = (mesh.X[a] - mesh.X[neighbour[e]], mesh.Y[a] - mesh.Y[neighbour[e]]);
+                squares += weight[e] * ((dx * dx) + (dy * dy));
+                if (a < neighbour[e])
+                {
+                    ends.AddRange([a, neighbour[e]]);
+                    sides.AddRange([weight[e] * dx, weight[e] * dy]);
+                    weights.Add(weight[e]);
+                }
             }
         }
 
-        return (x, y, squares);
+        return ([.. ends], [.. sides], [.. weights], squares);
     }
 }

@@ -8,18 +8,19 @@ namespace Fretsaw.Formats.Layers;
 /// <summary>A layered art file of any kind that is read, told apart by what it holds and not by what it is called.</summary>
 public static class ArtFile
 {
+    /// <param name="progress">Is told the part of the pictures that is done, (0, 1], from any thread.</param>
     /// <exception cref="FilmException">The file is hostile, broken, or of no kind that is read.</exception>
-    public static LayeredArt Read(byte[] bytes, string file, string idPrefix)
+    public static LayeredArt Read(byte[] bytes, string file, string idPrefix, Action<double>? progress = null)
     {
         if (PngFile.LooksLikePng(bytes))
         {
-            return PngLayers.Read([(file, bytes)], file, idPrefix);
+            return PngLayers.Read([(file, bytes)], file, idPrefix, progress);
         }
 
         if (bytes.AsSpan().StartsWith("PK"u8))
         {
             var zip = SafeZip.Read(bytes, file);
-            return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix) : PngLayers.Read(zip, file, idPrefix);
+            return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix, progress) : PngLayers.Read(zip, file, idPrefix, progress);
         }
 
         return SvgFile.ReadLayers(bytes, file, idPrefix);

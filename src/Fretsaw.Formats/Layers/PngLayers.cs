@@ -11,18 +11,20 @@ namespace Fretsaw.Formats.Layers;
 public static class PngLayers
 {
     /// <exception cref="FilmException">There is no picture among the files, or none that can be read.</exception>
-    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> files, string source, string idPrefix)
+    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> files, string source, string idPrefix, Action<double>? progress = null)
     {
         var pictures = files.Where(entry => PngFile.LooksLikePng(entry.Bytes)).OrderBy(entry => entry.Name, Natural.Order).ToList();
         FilmException.ThrowIf(pictures.Count == 0, source, "holds no PNG picture", "put one PNG a layer into it");
-        var notes = files.Where(entry => !PngFile.LooksLikePng(entry.Bytes)).Select(entry => new ArtNote(entry.Name, "is no PNG picture and was left out")).ToList();
+        var notes = files.Where(entry => !PngFile.LooksLikePng(entry.Bytes)).Select(entry => new ArtNote(entry.Name, ArtFate.LeftOut, "is no PNG picture and was left out")).ToList();
         var layers = ImmutableArray.CreateBuilder<ArtLayer>();
         var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
-        foreach (var (name, bytes) in pictures)
+        var read = TrimmedPng.ReadAll([.. pictures.Select(entry => new LayerPng(entry.Bytes, entry.Name, 0, 0))], idPrefix, progress);
+        for (var i = 0; i < read.Length; i++)
         {
-            if (TrimmedPng.Read(bytes, name, $"{idPrefix}-d{layers.Count + 1}", 0, 0) is not { } trimmed)
+            var name = pictures[i].Name;
+            if (read[i] is not { } trimmed)
             {
-                notes.Add(new ArtNote(name, "is wholly clear and was left out"));
+                notes.Add(new ArtNote(name, ArtFate.LeftOut, "is wholly clear and was left out"));
                 continue;
             }
 
@@ -31,7 +33,7 @@ public static class PngLayers
         }
 
         FilmException.ThrowIf(layers.Count == 0, source, "holds only clear pictures", "export the layers that hold the art");
-        return new LayeredArt(layers.ToImmutable(), assets, new ArtReport(layers.Count, layers.Count, notes));
+        return new LayeredArt(layers.ToImmutable(), assets, new ArtReport([.. layers.Select(layer => layer.Name)], layers.Count, notes));
     }
 }
 

@@ -24,15 +24,16 @@ public static class OpenRasterFile
     public static bool Holds(IReadOnlyList<(string Name, byte[] Bytes)> zip) => zip.Any(entry => entry.Name == "stack.xml");
 
     /// <exception cref="FilmException">The stack is broken, or a layer's picture is missing.</exception>
-    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> zip, string file, string idPrefix)
+    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> zip, string file, string idPrefix, Action<double>? progress = null)
     {
         var pictures = zip.GroupBy(entry => entry.Name, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.First().Bytes, StringComparer.Ordinal);
         var root = Load(pictures["stack.xml"], file);
         var stack = root.Elements("stack").FirstOrDefault() ?? throw new FilmException($"{file}, stack.xml", "holds no stack", "save it again");
-        var reader = new Reader(pictures, file, idPrefix);
+        var reader = new Reader(pictures, file);
         reader.Walk(stack, -1, 0, 0, 0);
+        reader.ReadPictures(idPrefix, progress);
         FilmException.ThrowIf(reader.Layers.All(layer => layer.Drawing is null), file, "holds no picture", "check that its layers are not empty");
-        return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport(reader.Layers.Count, reader.Assets.Count, reader.Notes));
+        return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport([.. reader.Layers.Select(layer => layer.Name)], reader.Assets.Count, reader.Notes));
     }
 
     private static XElement Load(byte[] xml, string file)
@@ -48,8 +49,10 @@ public static class OpenRasterFile
         }
     }
 
-    private sealed class Reader(Dictionary<string, byte[]> pictures, string file, string idPrefix)
+    private sealed class Reader(Dictionary<string, byte[]> pictures, string file)
     {
+        private readonly List<(int Layer, XElement Element, LayerPng Picture)> waiting = [];
+
         public List<ArtLayer> Layers { get; } = [];
 
         public Dictionary<string, byte[]> Assets { get; } = new(StringComparer.Ordinal);
@@ -70,7 +73,7 @@ public static class OpenRasterFile
                         Layers.Add(new ArtLayer(NameOf(element), inside, null, Hidden(element), 1));
                         if (Opacity(element) < 1)
                         {
-                            Notes.Add(new ArtNote(Place(element), "is a half-clear group; the opacity is left out"));
+                            Notes.Add(new ArtNote(Place(element), ArtFate.Changed, "is a half-clear group; the opacity is left out"));
                         }
 
                         Blend(element);
@@ -80,7 +83,7 @@ public static class OpenRasterFile
                         Layer(element, inside, x, y);
                         break;
                     default:
-                        Notes.Add(new ArtNote(Place(element), "is not supported and was left out"));
+                        Notes.Add(new ArtNote(Place(element), ArtFate.LeftOut, "is not supported and was left out"));
                         break;
                 }
             }
@@ -91,17 +94,26 @@ public static class OpenRasterFile
             var source = element.Attribute("src")?.Value.Replace('\\', '/') ?? "";
             var bytes = pictures.GetValueOrDefault(source) ?? throw new FilmException(Place(element), $"wants the picture '{source}', which is not in the file", "save it again");
             Blend(element);
-            var trimmed = TrimmedPng.Read(bytes, source, $"{idPrefix}-d{Layers.Count + 1}", x, y);
-            if (trimmed is { } picture)
-            {
-                Assets[picture.Drawing.Raster!.Asset] = picture.Bytes;
-            }
-            else
-            {
-                Notes.Add(new ArtNote(Place(element), "is wholly clear; it came in without art"));
-            }
+            waiting.Add((Layers.Count, element, new LayerPng(bytes, source, x, y)));
+            Layers.Add(new ArtLayer(NameOf(element), inside, null, Hidden(element), Opacity(element)));
+        }
 
-            Layers.Add(new ArtLayer(NameOf(element), inside, trimmed?.Drawing, Hidden(element), Opacity(element)));
+        /// <summary>The pictures of the layers that were walked.</summary>
+        public void ReadPictures(string idPrefix, Action<double>? progress)
+        {
+            var read = TrimmedPng.ReadAll([.. waiting.Select(one => one.Picture)], idPrefix, progress);
+            foreach (var ((layer, element, _), trimmed) in waiting.Zip(read))
+            {
+                if (trimmed is { } picture)
+                {
+                    Assets[picture.Drawing.Raster!.Asset] = picture.Bytes;
+                    Layers[layer] = Layers[layer] with { Drawing = picture.Drawing };
+                }
+                else
+                {
+                    Notes.Add(new ArtNote(Place(element), ArtFate.Changed, "is wholly clear; it came in without art"));
+                }
+            }
         }
 
         private void Blend(XElement element)
@@ -109,7 +121,7 @@ public static class OpenRasterFile
             var mode = element.Attribute("composite-op")?.Value ?? Normal;
             if (mode != Normal)
             {
-                Notes.Add(new ArtNote(Place(element), $"blends by {mode}; it came in as {Normal}"));
+                Notes.Add(new ArtNote(Place(element), ArtFate.Changed, $"blends by {mode}; it came in as {Normal}"));
             }
         }
 

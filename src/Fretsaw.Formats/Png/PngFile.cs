@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using System.Security.Cryptography;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -24,7 +25,7 @@ public static class PngFile
         var alpha = Alpha(colour);
         var outline = AlphaContour.Trace(alpha, width, height);
         FilmException.ThrowIf(outline.IsEmpty, file, "is wholly transparent", "export the layer that holds the art");
-        var notes = incomplete ? [new ArtNote(file, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
+        var notes = incomplete ? [new ArtNote(file, ArtFate.Changed, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
         return (
             new Drawing
             {
@@ -34,7 +35,7 @@ public static class PngFile
                 Raster = new RasterArt { Asset = AssetId(bytes), Width = width, Height = height },
                 Outline = outline,
             },
-            new ArtReport(1, 1, notes));
+            new ArtReport([Path.GetFileNameWithoutExtension(file)], 1, notes));
     }
 
     /// <summary>Straight RGBA of a PNG picture.</summary>
@@ -44,13 +45,15 @@ public static class PngFile
     internal static byte[] Alpha(SKBitmap picture)
     {
         var alpha = new byte[picture.Width * picture.Height];
+        var pixels = picture.GetPixelSpan();
         for (var y = 0; y < picture.Height; y++)
         {
             // A bitmap that was cut out of another keeps the other's longer rows.
-            var row = picture.GetPixelSpan().Slice(y * picture.RowBytes, picture.Width * 4);
-            for (var x = 0; x < picture.Width; x++)
+            var row = MemoryMarshal.Cast<byte, uint>(pixels.Slice(y * picture.RowBytes, picture.Width * 4));
+            var into = alpha.AsSpan(y * picture.Width, picture.Width);
+            for (var x = 0; x < into.Length; x++)
             {
-                alpha[(y * picture.Width) + x] = row[(4 * x) + 3];
+                into[x] = (byte)(row[x] >> 24);
             }
         }
 

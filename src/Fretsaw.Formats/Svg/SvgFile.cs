@@ -34,7 +34,7 @@ public static class SvgFile
             piece.Name, piece.Inside is null ? -1 : pieces.IndexOf(piece.Inside),
             piece.Shapes.Count == 0 ? null : ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes), piece.Hidden, piece.Opacity)).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
-        return new LayeredArt(layers, LayeredArt.NoAssets, new ArtReport(layers.Length, walker.Shapes, walker.Notes));
+        return new LayeredArt(layers, LayeredArt.NoAssets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, walker.Notes));
     }
 
     /// <summary>The whole file as one drawing.</summary>
@@ -46,7 +46,7 @@ public static class SvgFile
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
-        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport(1, walker.Shapes, walker.Notes));
+        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, walker.Notes));
     }
 
     private static SvgWalker Walk(byte[] bytes, string file)

@@ -55,8 +55,8 @@ internal sealed class SvgWalker
             }
         }
 
-        sheet = new SvgSheet(root, Note);
-        paints = new SvgPaints(byId, sheet, view, Note);
+        sheet = new SvgSheet(root, Changed);
+        paints = new SvgPaints(byId, sheet, view, Changed);
     }
 
     public List<SvgPiece> Pieces { get; } = [];
@@ -104,7 +104,7 @@ internal sealed class SvgWalker
         style = style.Shown();
         if (style.Opacity < 1 && group.Elements().Any(child => child.Name.LocalName == "g"))
         {
-            Note(group, "has an opacity and groups inside it; the opacity is applied to its own shapes only");
+            Changed(group, "has an opacity and groups inside it; the opacity is applied to its own shapes only");
         }
 
         var into = piece;
@@ -180,7 +180,7 @@ internal sealed class SvgWalker
         FilmException.ThrowIf(uses >= MaxUses, $"{file}, {SvgPlace.Of(use)}", "uses itself by a detour, or is nested too deep", "break the chain of uses");
         if (Href(use) is not { } id || !byId.TryGetValue(id, out var target))
         {
-            Note(use, "refers to nothing in the file and is left out");
+            Note(use, ArtFate.LeftOut, "refers to nothing in the file and is left out");
             return;
         }
 
@@ -188,7 +188,7 @@ internal sealed class SvgWalker
         var y = SvgNumbers.Length(use.Attribute("y")?.Value, view.Height) ?? 0;
         if (target.Name.LocalName == "symbol" && target.Attribute("viewBox") is not null)
         {
-            Note(use, "uses a symbol with a viewBox; it is placed without the viewBox");
+            Changed(use, "uses a symbol with a viewBox; it is placed without the viewBox");
         }
 
         Element(target, style, matrix * Affine.Translate(x, y), into, uses + 1);
@@ -197,7 +197,7 @@ internal sealed class SvgWalker
     private void Shape(XElement element, SvgStyle style, Affine matrix, SvgPiece into)
     {
         FilmException.ThrowIf(++shapes > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
-        var path = SvgShapes.ToPath(element, view, Note);
+        var path = SvgShapes.ToPath(element, view, Changed);
         if (path.IsEmpty)
         {
             return;
@@ -243,7 +243,7 @@ internal sealed class SvgWalker
         var transform = SvgNumbers.Transform(element.Attribute("transform")?.Value);
         if (transform is null)
         {
-            Note(element, "its transform is not understood and is left out");
+            Changed(element, "its transform is not understood and is left out");
         }
 
         return transform ?? Affine.Identity;
@@ -253,7 +253,7 @@ internal sealed class SvgWalker
     {
         foreach (var property in style.Unsupported)
         {
-            Note(element, $"{property} is not supported; the element came in without it");
+            Changed(element, $"{property} is not supported; the element came in without it");
         }
     }
 
@@ -262,7 +262,7 @@ internal sealed class SvgWalker
         var foreign = element.Name.NamespaceName.Length > 0 && !element.Name.NamespaceName.EndsWith("/svg", StringComparison.Ordinal);
         if (!foreign && !Silent.Contains(element.Name.LocalName))
         {
-            Note(element, "is not supported and was left out");
+            Note(element, ArtFate.LeftOut, "is not supported and was left out");
         }
     }
 
@@ -276,5 +276,7 @@ internal sealed class SvgWalker
         return string.IsNullOrEmpty(name) ? null : name.Length > 120 ? name[..120] : name;
     }
 
-    private void Note(XElement element, string what) => Notes.Add(new ArtNote(SvgPlace.Of(element), what));
+    private void Changed(XElement element, string what) => Note(element, ArtFate.Changed, what);
+
+    private void Note(XElement element, ArtFate fate, string what) => Notes.Add(new ArtNote(SvgPlace.Of(element), fate, what));
 }

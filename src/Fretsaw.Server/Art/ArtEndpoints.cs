@@ -19,9 +19,14 @@ namespace Fretsaw.Server.Art;
 /// <param name="Thing">Id of the puppet or flat that came in.</param>
 public sealed record ArtBrought(FilmState State, string Thing, ArtReport Report);
 
+/// <param name="Part">Of the file's pictures, [0, 1].</param>
+public sealed record ArtReading(string File, double Part);
+
 /// <summary>Art in: a layered drawing as a puppet, a drawing or picture as a flat. Pictures and stills out.</summary>
 internal static class ArtEndpoints
 {
+    private const int ReadingSteps = 50;
+
     public static void MapArt(this WebApplication app)
     {
         var film = app.MapGroup("/api/films/{id}").WithTags("art");
@@ -29,17 +34,17 @@ internal static class ArtEndpoints
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix);
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix, Telling(live, id, file));
             var (puppet, drawings) = art.ToPuppet(SafeFile(file), prefix);
-            Keep(art, assets);
+            assets.PutAll(art.Assets);
             var state = opened.Apply(new AddPuppet(puppet, drawings), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet.Id, art.Report);
         }).WithUploadLimit();
 
-        film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open) =>
+        film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open, IHubContext<LiveHub> live) =>
         {
             var now = open.Open(id).Now.Film;
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), OpenFilms.NewId("art"));
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), OpenFilms.NewId("art"), Telling(live, id, file));
             return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
         }).WithUploadLimit();
 
@@ -47,7 +52,7 @@ internal static class ArtEndpoints
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix);
+            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix, Telling(live, id, file));
             var now = opened.Now.Film;
             var plan = Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
             var taken = plan.Matches.Where(match => match.ByName || alike).ToList();
@@ -57,7 +62,7 @@ internal static class ArtEndpoints
                 ? brought.Parts.Where((part, i) => part.Drawing is not null && !matched.Contains(i)).Select(part => part with { RidesOn = null }).ToImmutableArray()
                 : [];
             FilmException.ThrowIf(taken.Count + newParts.Length == 0, SafeFile(file), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
-            Keep(art, assets);
+            assets.PutAll(art.Assets);
             ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id))];
             var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
             var state = opened.Apply(new RedrawPuppet(puppet, [.. art.Layers.Select(layer => layer.Drawing).OfType<Drawing>().Where(drawing => used.Contains(drawing.Id))], redrawn, newParts), null);
@@ -100,16 +105,22 @@ internal static class ArtEndpoints
             TypedResults.Bytes(assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"), "image/png")).WithTags("art");
     }
 
+    /// <summary>Tells those who watch the film how far its art file has been read, in steps that a bar can show.</summary>
+    private static Action<double> Telling(IHubContext<LiveHub> live, string film, IFormFile file)
+    {
+        var (name, told) = (SafeFile(file), 0);
+        return part =>
+        {
+            var step = (int)(part * ReadingSteps);
+            if (Interlocked.Exchange(ref told, step) != step)
+            {
+                _ = live.Clients.Group(film).SendAsync(LiveHub.Reading, new ArtReading(name, part));
+            }
+        };
+    }
+
     private static Puppet Find(Film film, string id) =>
         film.Puppets.FirstOrDefault(candidate => candidate.Id == id) ?? throw new NotThereException($"puppet '{id}'");
-
-    private static void Keep(LayeredArt art, AssetStore assets)
-    {
-        foreach (var (asset, bytes) in art.Assets)
-        {
-            assets.Put(asset, bytes);
-        }
-    }
 
     private static async Task<byte[]> Bytes(IFormFile file)
     {

@@ -38,11 +38,7 @@ internal static class FilmEndpoints
             await file.CopyToAsync(copy);
             copy.Position = 0;
             var bundle = FilmBundle.Read(copy, file.FileName);
-            foreach (var (id, bytes) in bundle.Assets)
-            {
-                assets.Put(id, bytes);
-            }
-
+            assets.PutAll(bundle.Assets);
             return open.Open(open.Create(bundle.Film)).Now.State;
         }).WithUploadLimit();
 

@@ -1339,18 +1339,18 @@ export interface components {
             thing: string;
             report: components["schemas"]["ArtReport"];
         };
+        /** @enum {unknown} */
+        ArtFate: "Changed" | "LeftOut";
         ArtNote: {
             /** @description Line and element: "line 12, &lt;text&gt; 'label'". */
             place: string;
+            fate: components["schemas"]["ArtFate"];
             what: string;
         };
         /** @description What became of an art file. */
         ArtReport: {
-            /**
-             * Format: int32
-             * @description How many parts came in.
-             */
-            parts: number;
+            /** @description The parts that came in, in painting order. */
+            names: string[];
             /** Format: int32 */
             shapes: number;
             /** @description What was changed or left out, in the order of the file. */

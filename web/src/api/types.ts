@@ -50,6 +50,7 @@ export type PrintLine = Schemas["PrintLine"];
 export type ShelfLine = Schemas["ShelfLine"];
 export type RedrawPlan = Schemas["RedrawPlan"];
 export type ArtReport = Schemas["ArtReport"];
+export type ArtNote = Schemas["ArtNote"];
 
 /** The answer that belongs to a kind of question. */
 export type AnswerTo<K extends Question["kind"]> = Extract<Answer, { kind: K }>;

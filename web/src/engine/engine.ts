@@ -53,7 +53,7 @@ class Engine {
   tryEdit = (view: View, edit: Edit) => this.call<void>("Try", JSON.stringify(view), JSON.stringify(edit));
   keepOnlyDials = () => this.call<void>("KeepOnlyDials");
   stopTrying = () => this.call<void>("StopTrying");
-  timeEvaluation = (view: View, rounds: number) => this.call<number>("TimeEvaluation", JSON.stringify(view), rounds);
+  timeEvaluation = (view: View, frames: number) => this.call<number[]>("TimeEvaluation", JSON.stringify(view), frames);
 
   /** The edit that the gesture makes; null when it makes none. */
   end = async () => {

@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
 import { api } from "../api/client";
-import { bringPuppet, report } from "../benches/BringPuppet";
+import { bringPuppet } from "../benches/BringPuppet";
 import { onServer, openFilm, tell } from "../state/film";
 import { get } from "../state/store";
+import { report } from "./ArtNews";
 
 /** Art dropped on the window: a film is opened, on the stage's places a picture becomes a flat, else a puppet comes in. */
 async function take(file: File): Promise<void> {

@@ -62,6 +62,7 @@ export async function openFilm(id: string): Promise<void> {
           : [print, ...now.prints],
       })),
     shelf: () => void (get().film?.puppets.some((puppet) => puppet.shelf != null) && inLine(catchUp)),
+    reading: ({ file, part }) => get().reading?.file === file && set({ reading: { file, part } }),
     again: () => void inLine(catchUp),
   });
 }
@@ -153,6 +154,16 @@ export const onServer = <T>(work: (filmId: string) => Promise<T>): Promise<T | u
     await catchUp();
     return result;
   });
+
+/** Sends a file to the server and shows how far it has come. */
+export async function reading<T>(file: File, work: () => Promise<T>): Promise<T> {
+  set({ reading: { file: file.name, part: 0 } });
+  try {
+    return await work();
+  } finally {
+    set({ reading: null });
+  }
+}
 
 export const undo = () => onServer((id) => api.undo(id));
 export const redo = () => onServer((id) => api.redo(id));

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { Film, Grip, KneadBrush, PrintLine } from "../api/types";
+import type { ArtReport, Film, Grip, KneadBrush, PrintLine } from "../api/types";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
 export type Place = (typeof places)[number];
@@ -70,6 +70,10 @@ export interface State {
   finderOpen: boolean;
   snagsOpen: boolean;
   prints: PrintLine[];
+  /** The art file on its way in, and the part of it that is read. */
+  reading: { file: string; part: number } | null;
+  /** What became of an art file, until it is read. */
+  report: { file: string; art: ArtReport } | null;
 }
 
 export const useStore = create<State>(() => ({
@@ -104,6 +108,8 @@ export const useStore = create<State>(() => ({
   finderOpen: false,
   snagsOpen: false,
   prints: [],
+  reading: null,
+  report: null,
 }));
 
 export const get = useStore.getState;

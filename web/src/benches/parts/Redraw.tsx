@@ -6,9 +6,10 @@ import type { Puppet, RedrawPlan } from "../../api/types";
 import { CheckField } from "../../fields/CheckField";
 import { FileButton } from "../../fields/FileButton";
 import { Heading, Hint } from "../../fields/Heading";
-import { onServer, tell } from "../../state/film";
+import { report } from "../../shell/ArtNews";
+import { onServer, reading, tell } from "../../state/film";
 import { get } from "../../state/store";
-import { artFiles, report } from "../BringPuppet";
+import { artFiles } from "../BringPuppet";
 
 /** Brings the puppet's file in again: what belongs together is shown first, then drawings are exchanged and the rig stays. */
 export function Redraw({ puppet }: { puppet: Puppet }) {
@@ -17,14 +18,14 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
   const [alike, setAlike] = useState(true);
   const [added, setAdded] = useState(true);
   const look = async (chosen: File) => {
-    const found = await api.planRedraw(get().filmId ?? "", puppet.id, chosen).catch(tell);
+    const found = await reading(chosen, () => api.planRedraw(get().filmId ?? "", puppet.id, chosen)).catch(tell);
     if (!found) return;
     setFile(chosen);
     setPlan(found);
   };
   const redraw = async () => {
     if (file === null) return;
-    const brought = await onServer((id) => api.redraw(id, puppet.id, file, alike, added));
+    const brought = await reading(file, () => onServer((id) => api.redraw(id, puppet.id, file, alike, added)));
     setPlan(null);
     if (brought) report(file.name, brought.report);
   };

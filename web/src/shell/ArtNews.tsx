@@ -1,0 +1,90 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import LinearProgress from "@mui/material/LinearProgress";
+import Paper from "@mui/material/Paper";
+import { enqueueSnackbar } from "notistack";
+import type { ArtNote, ArtReport } from "../api/types";
+import { Heading } from "../fields/Heading";
+import { set, useStore } from "../state/store";
+
+const count = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
+
+/** Says what came in; where anything was changed or left out, at length. */
+export function report(file: string, art: ArtReport): void {
+  if (art.notes.length > 0) set({ report: { file, art } });
+  else
+    enqueueSnackbar(`${file}: ${count(art.names.length, "part")}, ${count(art.shapes, "shape")}.`, {
+      variant: "success",
+    });
+}
+
+/** How far an art file has been read, and then what became of it. */
+export function ArtNews() {
+  const reading = useStore((state) => state.reading);
+  const told = useStore((state) => state.report);
+  const close = () => set({ report: null });
+  return (
+    <>
+      {reading && (
+        <Paper
+          elevation={6}
+          role="status"
+          sx={{ position: "fixed", left: "50%", bottom: 28, width: 320, ml: "-160px", zIndex: 1300, p: 1.5 }}
+        >
+          <Box sx={{ mb: 0.75, fontSize: 13.5 }}>
+            Reading {reading.file} … {reading.part > 0 && `${Math.round(reading.part * 100)} %`}
+          </Box>
+          <LinearProgress
+            aria-label={`Reading ${reading.file}`}
+            variant={reading.part > 0 ? "determinate" : "indeterminate"}
+            value={reading.part * 100}
+          />
+        </Paper>
+      )}
+      <Dialog open={told !== null} onClose={close} maxWidth="sm" fullWidth>
+        <DialogTitle>{told?.file}</DialogTitle>
+        {told && (
+          <DialogContent>
+            <Heading>
+              Came in: {count(told.art.names.length, "part")}, {count(told.art.shapes, "shape")}
+            </Heading>
+            <Box sx={{ fontSize: 13.5 }}>{told.art.names.join(", ")}</Box>
+            <Notes title="Came in changed" notes={told.art.notes.filter((note) => note.fate === "Changed")} />
+            <Notes title="Left out" notes={told.art.notes.filter((note) => note.fate === "LeftOut")} />
+          </DialogContent>
+        )}
+        <DialogActions>
+          <Button variant="contained" onClick={close}>
+            Good
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}
+
+function Notes({ title, notes }: { title: string; notes: ArtNote[] }) {
+  if (notes.length === 0) return null;
+  return (
+    <>
+      <Heading>
+        {title}: {notes.length}
+      </Heading>
+      <Box component="ul" aria-label={title} sx={{ m: 0, pl: 2.25, fontSize: 13.5 }}>
+        {notes.map((note, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a report never changes
+          <li key={i}>
+            <Box component="span" sx={{ color: "text.secondary" }}>
+              {note.place}
+            </Box>{" "}
+            {note.what}
+          </li>
+        ))}
+      </Box>
+    </>
+  );
+}
