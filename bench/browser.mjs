@@ -27,6 +27,8 @@ async function upload(path, name) {
 async function show(page, film) {
   await page.goto(`${address}/films/${film}`);
   await page.waitForFunction(() => document.documentElement.dataset.fine && document.documentElement.dataset.fine === window.fretsaw.shownMark());
+  // The server looks for snags after a film opens, on the cores that are measured here.
+  await page.waitForLoadState("networkidle");
   // A question is answered by the worker once it has the film, and its answer ends the start.
   await page.waitForFunction(async () => (await window.fretsaw.timeEvaluation({ shot: window.fretsaw.state().shotId }, 1)).length === 1);
 }
@@ -46,11 +48,12 @@ async function measureRig(page) {
       [gap, last] = [Math.max(gap, now - last), now];
       if (on) requestAnimationFrame(tick);
     });
-    for (const triangleSide of [16, 16.2, 16.4]) {
-      await window.fretsaw.preview({ kind: "changePart", puppetId: "heavy", partId: "wide", mesh: { margin: 4, triangleSide, stiffness: 0, bridge: 0 } });
+    for (const meshTriangleSide of [null, 16, 16.2]) {
+      await window.fretsaw.preview({ kind: "changePart", puppetId: "heavy", partId: "wide", meshMargin: 4, meshTriangleSide });
       const began = performance.now();
-      await window.fretsaw.ask({ kind: "mesh", puppet: "heavy", part: "wide" });
+      const mesh = await window.fretsaw.ask({ kind: "mesh", puppet: "heavy", part: "wide" });
       took.push(performance.now() - began);
+      if (mesh.vertices < (meshTriangleSide === null ? 100 : 2000)) throw new Error(`The mesh has ${mesh.vertices} vertices.`);
     }
     on = false;
     return { took, gap };
@@ -59,7 +62,8 @@ async function measureRig(page) {
   const painted = await upload(`/api/films/${made.id}/puppets`, "painted.ora");
   return {
     "Heavy puppet, evaluation in the browser, p95": { measured: `${times[456].toFixed(1)} ms`, aim: "under 16" },
-    "Mesh of 1,000 × 1,000 px, first and third": { measured: `${meshes.took[0].toFixed(0)}, ${meshes.took[2].toFixed(0)} ms`, aim: "under 700" },
+    "Mesh of 1,000 × 1,000 px as it is suited, the first of all": { measured: `${meshes.took[0].toFixed(0)} ms`, aim: "under 700" },
+    "The same with 3,300 vertices, first and again": { measured: `${meshes.took[1].toFixed(0)}, ${meshes.took[2].toFixed(0)} ms`, aim: "under 700" },
     "Longest pause of the picture meanwhile": { measured: `${meshes.gap.toFixed(0)} ms`, aim: "no stall" },
     "Import of a 21 MB OpenRaster, sent and kept": { measured: `${painted.took} ms`, aim: "under 5000" },
   };

@@ -53,6 +53,39 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
         return best;
     }
 
+    /// <summary>The edges that one triangle alone has, as closed chains of vertices; the art is always on the same side.</summary>
+    public List<List<int>> BorderRings()
+    {
+        var edges = new HashSet<(int From, int To)>();
+        for (var t = 0; t < Triangles.Length; t++)
+        {
+            var (from, to) = (Triangles[t], Triangles[t % 3 == 2 ? t - 2 : t + 1]);
+            if (!edges.Remove((to, from)))
+            {
+                edges.Add((from, to));
+            }
+        }
+
+        // Where two rings touch, a vertex begins two edges; whichever is followed, the chains close.
+        var next = edges.ToLookup(edge => edge.From, edge => edge.To).ToDictionary(group => group.Key, group => new Stack<int>(group));
+        var rings = new List<List<int>>();
+        foreach (var start in next.Keys)
+        {
+            while (next[start].Count > 0)
+            {
+                var ring = new List<int>();
+                for (var at = start; next[at].TryPop(out var to); at = to)
+                {
+                    ring.Add(at);
+                }
+
+                rings.Add(ring);
+            }
+        }
+
+        return rings;
+    }
+
     /// <summary>Each edge once, with the sum of the cotangents of the angles that face it.</summary>
     public Dictionary<(int A, int B), double> EdgeCotangents()
     {

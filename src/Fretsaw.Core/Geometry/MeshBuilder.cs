@@ -5,6 +5,7 @@ using NetTopologySuite.Densify;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Simplify;
 using NetTopologySuite.Triangulate;
+using NetTopologySuite.Triangulate.QuadEdge;
 using NtsGeometry = NetTopologySuite.Geometries.Geometry;
 
 namespace Fretsaw.Core.Geometry;
@@ -76,35 +77,70 @@ public static class MeshBuilder
             sites.AddRange(Lattice(inner, side));
         }
 
-        var inside = new IndexedPointInAreaLocator(island);
-        foreach (var triangle in Polygons.Parts(Delaunay(sites, border)))
+        // Lattice points keep so far from the border that the plain triangulation has nearly always all of its edges; only
+        // narrow places and sharp corners need the conforming one, which takes several times as long. What of a triangulation
+        // lies inside has the island's area just when no triangle crosses the border.
+        var plain = Inside(island, border, Plain(sites), side, out var area);
+        var kept = Math.Abs(area - island.Area) <= 1e-9 * island.Area
+            ? plain
+            : Conforming(sites, border) is { } conforming ? Inside(island, border, conforming, side, out _) : plain;
+        foreach (var (a, b, c) in kept)
         {
-            var ring = triangle.ExteriorRing.CoordinateSequence;
-            var (a, b, c) = (ring.GetCoordinate(0), ring.GetCoordinate(1), ring.GetCoordinate(2));
-            var centre = new Coordinate((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3);
-            var doubleArea = ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
-            if (Math.Abs(doubleArea) > Sliver * side * side && inside.Locate(centre) == Location.Interior)
-            {
-                vertices.Add(a, doubleArea > 0 ? b : c, doubleArea > 0 ? c : b);
-            }
+            vertices.Add(a, b, c);
         }
     }
 
-    private static GeometryCollection Delaunay(List<Coordinate> sites, NtsGeometry border)
+    /// <summary>The triangles inside an island, clockwise on screen, without slivers.</summary>
+    /// <param name="area">Of all that lie inside, slivers too.</param>
+    private static List<(Coordinate A, Coordinate B, Coordinate C)> Inside(
+        Polygon island, NtsGeometry border, QuadEdgeSubdivision triangles, double side, out double area)
+    {
+        var (kept, inside, onBorder) = (new List<(Coordinate, Coordinate, Coordinate)>(), new IndexedPointInAreaLocator(island), new HashSet<Coordinate>(border.Coordinates));
+        area = 0;
+        foreach (var corners in triangles.GetTriangleCoordinates(false))
+        {
+            var (a, b, c) = (corners[0], corners[1], corners[2]);
+
+            // A triangle with a corner of the lattice is inside; only those along the border need to be located.
+            if (onBorder.Contains(a) && onBorder.Contains(b) && onBorder.Contains(c)
+                && inside.Locate(new Coordinate((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3)) != Location.Interior)
+            {
+                continue;
+            }
+
+            var doubleArea = ((b.X - a.X) * (c.Y - a.Y)) - ((b.Y - a.Y) * (c.X - a.X));
+            area += Math.Abs(doubleArea) / 2;
+            if (Math.Abs(doubleArea) > Sliver * side * side)
+            {
+                kept.Add(doubleArea > 0 ? (a, b, c) : (a, c, b));
+            }
+        }
+
+        return kept;
+    }
+
+    private static QuadEdgeSubdivision Plain(List<Coordinate> sites)
+    {
+        var builder = new DelaunayTriangulationBuilder();
+        builder.SetSites(sites);
+        return builder.GetSubdivision();
+    }
+
+    /// <returns>
+    /// Null when the border cannot be kept edge by edge. The plain triangulation, cut by centroid, then follows it to within
+    /// one side; the coverage snag tells if art is left out.
+    /// </returns>
+    private static QuadEdgeSubdivision? Conforming(List<Coordinate> sites, NtsGeometry border)
     {
         try
         {
-            var conforming = new ConformingDelaunayTriangulationBuilder { Constraints = border.Boundary };
-            conforming.SetSites(Polygons.Factory.CreateMultiPointFromCoords([.. sites]));
-            return conforming.GetTriangles(Polygons.Factory);
+            var builder = new ConformingDelaunayTriangulationBuilder { Constraints = border.Boundary };
+            builder.SetSites(Polygons.Factory.CreateMultiPointFromCoords([.. sites]));
+            return builder.GetSubdivision();
         }
         catch (ConstraintEnforcementException)
         {
-            // The border could not be kept edge by edge. The plain triangulation of the same points, cut by
-            // centroid, then follows it to within one side; the coverage snag tells if art is left out.
-            var plain = new DelaunayTriangulationBuilder();
-            plain.SetSites(sites);
-            return plain.GetTriangles(Polygons.Factory);
+            return null;
         }
     }
 
@@ -128,7 +164,7 @@ public static class MeshBuilder
 
     private sealed class VertexList
     {
-        private readonly Dictionary<(double, double), int> index = [];
+        private readonly Dictionary<Coordinate, int> index = [];
         private readonly List<double> x = [];
         private readonly List<double> y = [];
         private readonly List<int> triangles = [];
@@ -158,10 +194,10 @@ public static class MeshBuilder
 
         private int Vertex(Coordinate at)
         {
-            if (!index.TryGetValue((at.X, at.Y), out var vertex))
+            if (!index.TryGetValue(at, out var vertex))
             {
                 vertex = x.Count;
-                index.Add((at.X, at.Y), vertex);
+                index.Add(at, vertex);
                 x.Add(at.X);
                 y.Add(at.Y);
             }

@@ -15,7 +15,10 @@ public readonly record struct PinPull(Point To, double TurnRadians, double Size)
 public sealed class ArapState
 {
     /// <summary>Stop when a round lowers the energy by less than this part of it.</summary>
-    public const double RelativeDecrease = 2e-4;
+    private const double LeastDecrease = 1e-4;
+
+    /// <summary>The same after a start on larger triangles: what is left to even out is then only local, and falls fast.</summary>
+    private const double LeastRefined = 2e-4;
 
     /// <summary>
     /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
@@ -104,7 +107,7 @@ public sealed class ArapState
 
     private void Alternate()
     {
-        var negligible = NegligibleEnergy * X.Length;
+        var (negligible, least) = (NegligibleEnergy * X.Length, coarse is null ? LeastDecrease : LeastRefined);
         var (last, momentum) = (double.PositiveInfinity, 1.0);
         for (Rounds = 1; Rounds <= MaxRounds; Rounds++)
         {
@@ -120,7 +123,7 @@ public sealed class ArapState
                 continue;
             }
 
-            if (Energy <= negligible || last - Energy <= RelativeDecrease * Energy)
+            if (Energy <= negligible || last - Energy <= least * Energy)
             {
                 break;
             }

@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+using CsCheck;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Puppets;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>Pins as films solve them, with a start on large triangles, against <see cref="DenseArap"/>.</summary>
+public class PinEnergyTests
+{
+    private static readonly double[] Strip = [0, 0, 300, 0, 300, 60, 0, 60];
+    private static readonly double[] Corner = [0, 0, 200, 0, 200, 60, 60, 60, 60, 220, 0, 220];
+    private static readonly double[] Disc = [.. Enumerable.Range(0, 48).SelectMany(i => new[] { 100 + (95 * Math.Cos(i * Math.Tau / 48)), 100 + (95 * Math.Sin(i * Math.Tau / 48)) })];
+    private static readonly double[] Star = [.. Enumerable.Range(0, 12).SelectMany(i => new[] { 120 + ((i % 2 == 0 ? 118 : 60) * Math.Cos(i * Math.Tau / 12)), 120 + ((i % 2 == 0 ? 118 : 60) * Math.Sin(i * Math.Tau / 12)) })];
+    private static readonly double[] Wave = [.. Enumerable.Range(0, 31).SelectMany(i => new[] { i * 10.0, 40 + (25 * Math.Sin(i / 5.0)) }), .. Enumerable.Range(0, 31).SelectMany(i => new[] { 300 - (i * 10.0), 85 + (25 * Math.Sin((30 - i) / 5.0)) })];
+
+    [Theory]
+    [InlineData("strip")]
+    [InlineData("corner")]
+    [InlineData("disc")]
+    [InlineData("star")]
+    [InlineData("wave")]
+    public void The_energy_is_within_half_a_percent_of_a_dense_reference(string shape)
+    {
+        var (ring, pins) = shape switch
+        {
+            "strip" => (Strip, (Point[])[new(20, 30), new(150, 20), new(283, 41)]),
+            "corner" => (Corner, [new(180, 30), new(30, 30), new(30, 200)]),
+            "disc" => (Disc, [new(20, 100), new(180, 100), new(100, 30)]),
+            "star" => (Star, [new(220, 120), new(70, 206), new(120, 120)]),
+            _ => (Wave, [new(15, 65), new(150, 65), new(285, 65)]),
+        };
+        var part = TestFilm.Part("part", "art") with
+        {
+            Mesh = new MeshSettings { TriangleSide = 14 },
+            Pins = [.. pins.Select((at, i) => new Pin { Id = $"pin-{i}", Name = "Pin", At = at })],
+        };
+        var system = new RigCache().SystemOf(TestFilm.Outline("art", ring), part)!;
+        Assert.NotNull(system.Coarse);
+        Gen.Select(Gen.Double[-30, 30], Gen.Double[-30, 30], (x, y) => new Point(x, y)).Array[3].Sample(pulls =>
+        {
+            var state = new ArapState(system);
+            state.Solve([.. pulls.Select((pull, pin) => new PinPull(system.RestOf(pin) + pull, 0, 1))]);
+            return state.Energy <= (DenseArap.Energy(system, pulls) * 1.005) + 1e-6;
+        }, iter: 4);
+    }
+}
