@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using CsCheck;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;

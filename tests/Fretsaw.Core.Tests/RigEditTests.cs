@@ -229,6 +229,10 @@ public class RigEditTests
         Assert.Equal(96, answer.Frame);
         Assert.Equal(2 * 1000.0 / 1400, answer.Largest, 0.001);
         Assert.Equal(70, answer.CanGrowPercent, 0.1);
+        var snag = Assert.Single(Snags.SoftArt.Find(PlanCompiler.Compile(film, film.Shots[0], new RigCache())), one => one.Thing == "one");
+        Assert.Equal((96, 1.43), (snag.Frame!.Value, snag.Amount));
+        var still = film with { Shots = [film.Shots[0] with { Channels = [] }] };
+        Assert.Empty(Snags.SoftArt.Find(PlanCompiler.Compile(still, still.Shots[0], new RigCache())));
         Assert.True(((Asking.SharpnessAnswer)new Session(film).Ask(new Asking.SharpnessQuestion(TestFilm.ShotId, "two"))).Vector);
     }
 }

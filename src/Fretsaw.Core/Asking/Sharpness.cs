@@ -22,26 +22,30 @@ internal static class Sharpness
         var (largest, at) = (0.0, 1);
         for (var number = 1; number <= shot.Length; number++)
         {
-            var scale = flat is null ? PartScale(frame, number, part!) : FlatScale(frame, number, flat);
+            if (flat is null)
+            {
+                frame.Evaluate(number);
+            }
+            else
+            {
+                frame.EvaluateCamera(number);
+            }
+
+            var scale = flat is null ? ScaleOf(frame, part!) : ScaleOf(frame, flat);
             (largest, at) = scale > largest ? (scale, number) : (largest, at);
         }
 
         return new SharpnessAnswer(false, Math.Round(largest, 3), at, largest > 0 ? Math.Round(100 / largest, 1) : 0);
     }
 
-    private static double FlatScale(Evaluator frame, int number, FlatPlan flat)
-    {
-        frame.EvaluateCamera(number);
-        return frame.Camera.Shows(flat.Flat.Distance)
-            ? (frame.Camera.ToPicture(frame.Plan.Film, flat.Flat.Distance) * flat.Placement).MeanScale
-            : 0;
-    }
+    /// <summary>Picture pixels a pixel of a flat at the evaluated frame; 0 where it is not seen.</summary>
+    public static double ScaleOf(Evaluator frame, FlatPlan flat) => frame.Camera.Shows(flat.Flat.Distance)
+        ? (frame.Camera.ToPicture(frame.Plan.Film, flat.Flat.Distance) * flat.Placement).MeanScale
+        : 0;
 
-    private static double PartScale(Evaluator frame, int number, PartPlan part)
-    {
-        frame.Evaluate(number);
-        return frame.Cast.Where(cast => cast.Plan.Parts.Contains(part) && frame.Camera.Shows(cast.Plan.Member.Distance))
+    /// <summary>The same of a part, on average over it.</summary>
+    public static double ScaleOf(Evaluator frame, PartPlan part) =>
+        frame.Cast.Where(cast => cast.Plan.Parts.Contains(part) && frame.Camera.Shows(cast.Plan.Member.Distance))
             .Select(cast => (Overlays.ToPicture(frame, cast) * cast.Worlds[part.Node]).MeanScale)
             .DefaultIfEmpty(0).Max();
-    }
 }

@@ -3,7 +3,7 @@ using Fretsaw.Core.Edits;
 namespace Fretsaw.Core.Snags;
 
 /// <summary>Something measurably wrong.</summary>
-/// <param name="Check">Which check found it: creeping, edge, uncovered, flipped, pulled, twist or partner.</param>
+/// <param name="Check">Which check found it: creeping, edge, uncovered, flipped, soft, pulled, twist or partner.</param>
 /// <param name="Place">Which of the six places mends it: rig, act, scenery, camera.</param>
 /// <param name="Frame">Where it is worst; null when it is no matter of frames.</param>
 /// <param name="Thing">Id of what is wrong, or a channel's address.</param>

@@ -16,6 +16,7 @@ public static class SnagFinder
             .. ArtPastEdge.Find(plan),
             .. UncoveredMesh.Find(film, shot, rigs),
             .. FlippedMesh.Find(plan),
+            .. SoftArt.Find(plan),
             .. puppets.SelectMany(puppet => PulledAlong.Find(film, puppet, rigs)),
             .. puppets.SelectMany(puppet => TwistedForm.Find(film, puppet, rigs)),
         ];

@@ -11,7 +11,8 @@ function HotKey({ command }: { command: Command }) {
       event.preventDefault();
       command.run();
     },
-    { enabled: command.keys !== undefined, enableOnFormTags: command.keys === "ctrl+k" },
+    // The face of a dial is a slider, and takes no key but the arrows.
+    { enabled: command.keys !== undefined, enableOnFormTags: command.keys === "ctrl+k" || ["slider"] },
   );
   return null;
 }
