@@ -31,7 +31,8 @@ export function ChoiceField({
         value={value}
         onChange={(event: React.ChangeEvent<HTMLSelectElement>) => onChoose(event.target.value)}
         sx={{
-          width: 132,
+          minWidth: 132,
+          maxWidth: "72%",
           ...entry,
           px: 0.5,
         }}

@@ -57,7 +57,7 @@ export function ArtNews() {
             <Notes title="Left out" notes={told.art.notes.filter((note) => note.fate === "LeftOut")} />
           </DialogContent>
         )}
-        <DialogActions>
+        <DialogActions sx={{ px: 3, pb: 2 }}>
           <Button variant="contained" onClick={close}>
             Good
           </Button>
