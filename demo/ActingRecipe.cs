@@ -38,7 +38,24 @@ internal static class ActingRecipe
         film = Key(film, shot, cast, Horn + 10, Chart.SlowStop, [(body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)]);
         film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
         film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
-        return Face(Scarf(film, shot, cast), shot, cast);
+        return Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.Parts["Arm, free side"]);
+    }
+
+    /// <summary>His mouth falls open at the start, his brows stay worried for a while, his coat billows as he falls back, and his free paw comes
+    /// towards us.</summary>
+    private static Film Startled(Film film, string shot, string cast, string mouth, string sleeve)
+    {
+        (int Frame, Chart Gap, string Thing, string Property, double Value)[] keys =
+        [
+            (1, Chart.Hold, mouth, "swap", 0), (Horn + 8, Chart.Hold, mouth, "swap", 1), (Horn + 38, Chart.Hold, mouth, "swap", 0),
+            (1, Chart.Even, BrambleRig.Worried, "amount", 0), (Horn, Chart.SlowStop, BrambleRig.Worried, "amount", 0),
+            (Horn + 8, Chart.Even, BrambleRig.Worried, "amount", 100), (Horn + 46, Chart.Both, BrambleRig.Worried, "amount", 100), (Horn + 66, Chart.Even, BrambleRig.Worried, "amount", 0),
+            (1, Chart.Even, sleeve, "widthEnd", 100), (Horn + 4, Chart.SlowStop, sleeve, "widthEnd", 100),
+            (Horn + 10, Chart.Both, sleeve, "widthEnd", 135), (Horn + 24, Chart.Both, sleeve, "widthEnd", 125), (Horn + 44, Chart.Even, sleeve, "widthEnd", 100),
+            (1, Chart.Even, BrambleRig.Billow, "amount", 0), (Horn + 6, Chart.SlowStop, BrambleRig.Billow, "amount", 0),
+            (Horn + 14, Chart.Both, BrambleRig.Billow, "amount", 100), (Horn + 26, Chart.Both, BrambleRig.Billow, "amount", -30), (Horn + 40, Chart.Even, BrambleRig.Billow, "amount", 0),
+        ];
+        return keys.Aggregate(film, (current, key) => Key(current, shot, cast, key.Frame, key.Gap, [(key.Thing, key.Property, key.Value)], alone: true));
     }
 
     /// <summary>He looks about before the horn, up at it, and blinks twice.</summary>

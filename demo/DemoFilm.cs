@@ -94,6 +94,8 @@ internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, str
     public const string FreeReach = "reach-free";
     public const string HeadTurn = "dial-head";
     public const string Blink = "dial-blink";
+    public const string Worried = "form-worried";
+    public const string Billow = "knead-billow";
 
     public static readonly string[] ScarfPins = ["scarf-knot", "scarf-2", "scarf-3", "scarf-4", "scarf-tip"];
 }
@@ -111,13 +113,39 @@ internal static class BrambleRecipe
             film = edit.Apply(film);
         }
 
-        return Controls(film, puppet.Id, parts);
+        return Controls(Gathered(film, puppet.Id, parts), puppet.Id, parts);
+    }
+
+    /// <summary>A sleeve that tapers, a mouth that is swapped, brows that change their shape, buttons cut by the coat, and a coat that billows.</summary>
+    private static Film Gathered(Film film, string puppet, ImmutableDictionary<string, string> parts)
+    {
+        var brows = film.Puppets[0].Parts.First(part => part.Id == parts["Brows, worried"]).Drawing!;
+        Edit[] edits =
+        [
+            new PutOnPart(puppet, parts["Brows"]) { Form = new Form { Id = BrambleRig.Worried, Name = "Worried", Drawing = brows } },
+            new RemovePart(puppet, parts["Brows, worried"]),
+            new ChangePart(puppet, parts["Arm, free side"]) { Limb = new Limb("bone-free-upper", "bone-free-lower", 58, 54, 46) },
+            new ChangePart(puppet, parts["Buttons"]) { Matte = new Matte(parts["Coat"]) },
+            new PutOnPart(puppet, parts["Coat"])
+            {
+                Knead = new Knead
+                {
+                    Id = BrambleRig.Billow,
+                    Name = "Billow",
+                    AtRest = 0,
+                    Strokes = [new KneadStroke(KneadBrush.Push, new Point(190, 760), new Point(-46, -26), 190), new KneadStroke(KneadBrush.Push, new Point(466, 760), new Point(40, -34), 170)],
+                },
+            },
+        ];
+        film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"]])
+            .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
+        return edits.Aggregate(film, (current, edit) => edit.Apply(current));
     }
 
     /// <summary>A head turn by depth, a blink, a scarf that sways with the wind, a cap that comes after the head.</summary>
     private static Film Controls(Film film, string puppet, ImmutableDictionary<string, string> parts)
     {
-        ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Eyes"], 0.75), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
+        ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Mouth"], 0.92), new(parts["Eyes"], 0.75), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
         var turn = new MakeHeadTurn(puppet, parts["Head"], features, BrambleRig.HeadTurn, 22, 14);
         film = turn.ToEdit(film, (_, _) => throw new InvalidOperationException("A head turn asks for no frame.")).Apply(film);
         var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 12), new StationValue(parts["Brows"], "shiftY", 5)]);
@@ -156,7 +184,7 @@ internal static class BrambleRecipe
     {
         (string Part, double X, double Y)[] pivots =
         [
-            ("Body", 326, 740), ("Coat", 328, 780), ("Head", 328, 400), ("Muzzle", 350, 330), ("Eyes", 342, 251), ("Brows", 342, 220),
+            ("Body", 326, 740), ("Coat", 328, 780), ("Head", 328, 400), ("Muzzle", 350, 330), ("Mouth", 380, 330), ("Eyes", 342, 251), ("Brows", 342, 220),
             ("Cap", 330, 180), ("Scarf tail", 290, 420), ("Scarf wrap", 328, 410), ("Lamp pole", 516, 412), ("Paw, lamp side", 512, 412),
             ("Leg, far", 294, 740), ("Leg, near", 372, 740),
         ];
