@@ -99,6 +99,36 @@ public class GeometryTests
         Assert.False(Outlines.Holds(rings, new Point(3, 3)));
     }
 
+    /// <summary>Blocks are larger than what is simplified away, so that the rings are exact.</summary>
+    [Fact]
+    public void An_alpha_contour_follows_any_pattern_of_blocks() => Gen.Bool.Array[35].Sample(blocks =>
+    {
+        const int Side = 8;
+        var alpha = Enumerable.Range(0, 7 * 5 * Side * Side).Select(i => (byte)(blocks[(i / (7 * Side) / Side * 7) + (i % (7 * Side) / Side)] ? 200 : 0)).ToArray();
+        var rings = AlphaContour.Trace(alpha, 7 * Side, 5 * Side);
+        return Enumerable.Range(0, 35).All(block =>
+            Outlines.Holds(rings, new Point((block % 7 * Side) + 3.3, (block / 7 * Side) + 4.7)) == blocks[block]);
+    }, iter: 200);
+
+    [Fact]
+    public void The_border_of_a_mesh_encloses_what_its_triangles_cover()
+    {
+        ImmutableArray<ImmutableArray<double>> frame = [[0, 0, 200, 0, 200, 150, 0, 150], [60, 40, 60, 110, 140, 110, 140, 40], [230, 20, 300, 20, 265, 130]];
+        var mesh = MeshBuilder.Build(frame, new MeshSettings { Margin = 3, TriangleSide = 13 });
+        var triangles = Enumerable.Range(0, mesh.TriangleCount).Sum(t => Mesh.DoubleArea(mesh.X, mesh.Y, mesh.Triangles[3 * t], mesh.Triangles[(3 * t) + 1], mesh.Triangles[(3 * t) + 2])) / 2;
+
+        // The shoelace formula over rings that have the art on one side: holes count against it.
+        var rings = mesh.BorderRings();
+        Assert.Equal(3, rings.Count);
+        var enclosed = rings.Sum(ring => Enumerable.Range(0, ring.Count).Sum(i => (mesh.X[ring[i]] * mesh.Y[ring[(i + 1) % ring.Count]]) - (mesh.X[ring[(i + 1) % ring.Count]] * mesh.Y[ring[i]]))) / 2;
+        Assert.Equal(triangles, enclosed, 6);
+        Assert.InRange(Outlines.CoveredBy(frame, mesh), 0.999999, 1.000001);
+
+        // Without a corner's triangles some of the art is bare.
+        var cut = new Mesh(mesh.X, mesh.Y, [.. mesh.Triangles.Chunk(3).Where(corners => mesh.X[corners[0]] > 40 || mesh.Y[corners[0]] > 40).SelectMany(corners => corners)]);
+        Assert.InRange(Outlines.CoveredBy(frame, cut), 0.9, 0.97);
+    }
+
     [Fact]
     public void An_inverse_map_takes_points_back() => Gen.Select(Gen.Double[-3, 3], Gen.Double[0.1, 5], Gen.Double[-900, 900], Gen.Double[-900, 900]).Sample((turn, scale, x, y) =>
     {

@@ -65,8 +65,9 @@ public class LayerTests
 
         // The face is trimmed to its opaque area, which keeps its place: 100 + 10 + 20 across, 50 − 20 + 10 down.
         Assert.Equal(new Core.Geometry.Box(130, 40, 30, 30), art.Layers[1].Drawing!.Bounds);
-        Assert.Contains(art.Report.Notes, note => note.What.Contains("svg:multiply", StringComparison.Ordinal));
-        Assert.Contains(art.Report.Notes, note => note.Place.Contains("<text> 'Note'", StringComparison.Ordinal));
+        Assert.Contains(art.Report.Notes, note => note.Fate == ArtFate.Changed && note.What.Contains("svg:multiply", StringComparison.Ordinal));
+        Assert.Equal(["Head", "Face", "Eye"], art.Report.Names);
+        Assert.Contains(art.Report.Notes, note => note.Fate == ArtFate.LeftOut && note.Place.Contains("<text> 'Note'", StringComparison.Ordinal));
         var (puppet, drawings) = art.ToPuppet("head.ora", "t");
         Assert.Equal(puppet.Parts[0].Id, puppet.Parts[1].RidesOn);
         Assert.Equal(2, drawings.Length);
@@ -93,7 +94,9 @@ public class LayerTests
     [Fact]
     public void Pictures_come_in_by_name_with_numbers_counted_and_clear_ones_left_out()
     {
-        var art = ArtFile.Read(Zip(("10 hand.png", Blue), ("9 arm.png", Red), ("readme.txt", [1, 2, 3]), ("2 clear.png", Png(8, 8, default, SKColors.Empty))), "puppet.zip", "t");
+        var told = new System.Collections.Concurrent.ConcurrentBag<double>();
+        var art = ArtFile.Read(Zip(("10 hand.png", Blue), ("9 arm.png", Red), ("readme.txt", [1, 2, 3]), ("2 clear.png", Png(8, 8, default, SKColors.Empty))), "puppet.zip", "t", told.Add);
+        Assert.Equal([1.0 / 3, 2.0 / 3, 1], told.Order());
         Assert.Equal(["9 arm", "10 hand"], art.Layers.Select(layer => layer.Name));
         Assert.Equal(2, art.Report.Notes.Count);
         Assert.Equal(new Core.Geometry.Box(20, 10, 30, 30), art.Layers[0].Drawing!.Bounds);
