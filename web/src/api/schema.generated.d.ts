@@ -3040,7 +3040,7 @@ export interface components {
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, edge, uncovered, flipped, pulled, twist or partner. */
+            /** @description Which check found it: creeping, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
