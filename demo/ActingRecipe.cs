@@ -47,12 +47,12 @@ internal static class ActingRecipe
     {
         (int Frame, Chart Gap, string Thing, string Property, double Value)[] keys =
         [
-            (1, Chart.Hold, mouth, "swap", 0), (Horn + 8, Chart.Hold, mouth, "swap", 1), (Horn + 38, Chart.Hold, mouth, "swap", 0),
-            (1, Chart.Even, BrambleRig.Worried, "amount", 0), (Horn, Chart.SlowStop, BrambleRig.Worried, "amount", 0),
+            (1, Chart.Both, mouth, "swap", 0), (Horn + 8, Chart.Hold, mouth, "swap", 1), (Horn + 38, Chart.Hold, mouth, "swap", 0),
+            (1, Chart.Both, BrambleRig.Worried, "amount", 0), (Horn, Chart.SlowStop, BrambleRig.Worried, "amount", 0),
             (Horn + 8, Chart.Even, BrambleRig.Worried, "amount", 100), (Horn + 46, Chart.Both, BrambleRig.Worried, "amount", 100), (Horn + 66, Chart.Even, BrambleRig.Worried, "amount", 0),
-            (1, Chart.Even, sleeve, "widthEnd", 100), (Horn + 4, Chart.SlowStop, sleeve, "widthEnd", 100),
-            (Horn + 10, Chart.Both, sleeve, "widthEnd", 135), (Horn + 24, Chart.Both, sleeve, "widthEnd", 125), (Horn + 44, Chart.Even, sleeve, "widthEnd", 100),
-            (1, Chart.Even, BrambleRig.Billow, "amount", 0), (Horn + 6, Chart.SlowStop, BrambleRig.Billow, "amount", 0),
+            (1, Chart.Both, sleeve, "widthEnd", 100), (Horn + 4, Chart.SlowStop, sleeve, "widthEnd", 100),
+            (Horn + 10, Chart.SlowStop, sleeve, "widthEnd", 135), (Horn + 24, Chart.Both, sleeve, "widthEnd", 125), (Horn + 44, Chart.Even, sleeve, "widthEnd", 100),
+            (1, Chart.Both, BrambleRig.Billow, "amount", 0), (Horn + 6, Chart.SlowStop, BrambleRig.Billow, "amount", 0),
             (Horn + 14, Chart.Both, BrambleRig.Billow, "amount", 100), (Horn + 26, Chart.Both, BrambleRig.Billow, "amount", -30), (Horn + 40, Chart.Even, BrambleRig.Billow, "amount", 0),
         ];
         return keys.Aggregate(film, (current, key) => Key(current, shot, cast, key.Frame, key.Gap, [(key.Thing, key.Property, key.Value)], alone: true));

@@ -18,6 +18,7 @@ namespace Fretsaw.Browser;
 public static partial class Engine
 {
     private static Session session = new(Film.Blank("Nothing open"));
+    private static (string Json, View View) lastView = ("", new View());
 
     public static void Main()
     {
@@ -98,7 +99,8 @@ public static partial class Engine
 
     private static Edit ReadEdit(string json) => EditJson.Read(Encoding.UTF8.GetBytes(json));
 
-    private static View ReadView(string json) => Read(json, EngineJson.Default.View);
+    /// <summary>Frames are asked for one after the other with the one view.</summary>
+    private static View ReadView(string json) => json == lastView.Json ? lastView.View : (lastView = (json, Read(json, EngineJson.Default.View))).View;
 
     private static T Read<T>(string json, System.Text.Json.Serialization.Metadata.JsonTypeInfo<T> type) =>
         JsonSerializer.Deserialize(json, type) ?? throw new FilmException(type.Type.Name, "is empty", "send one");

@@ -1,4 +1,5 @@
 using System.Buffers.Binary;
+using System.Runtime.InteropServices;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
@@ -199,16 +200,19 @@ public sealed class DrawListWriter
     {
         Int(ring.Closed ? 1 : 0);
         Int(ring.Places.Length);
+        var into = MemoryMarshal.Cast<byte, float>(Take(8 * ring.Places.Length));
         for (var i = 0; i < ring.Places.Length; i++)
         {
-            var place = ring.Places[i];
+            var (x, y) = (ring.Places[i].X, ring.Places[i].Y);
             for (var f = 0; f < slots.Length; f++)
             {
-                place += ring.Moves[f][i] * (values[slots[f]] / 100);
+                var part = values[slots[f]] / 100;
+                x += ring.Moves[f][i].X * part;
+                y += ring.Moves[f][i].Y * part;
             }
 
-            Float(place.X);
-            Float(place.Y);
+            into[2 * i] = (float)x;
+            into[(2 * i) + 1] = (float)y;
         }
     }
 
@@ -247,10 +251,11 @@ public sealed class DrawListWriter
         {
             Int(1);
             Int(LimbOutline.Corners);
-            foreach (var point in points.Slice(piece * LimbOutline.Corners, LimbOutline.Corners))
+            var into = MemoryMarshal.Cast<byte, float>(Take(8 * LimbOutline.Corners));
+            for (var i = 0; i < LimbOutline.Corners; i++)
             {
-                Float(point.X);
-                Float(point.Y);
+                ref readonly var point = ref points[(piece * LimbOutline.Corners) + i];
+                (into[2 * i], into[(2 * i) + 1]) = ((float)point.X, (float)point.Y);
             }
         }
     }
@@ -274,21 +279,25 @@ public sealed class DrawListWriter
         Int(mesh.Mesh.VertexCount);
         Int(triangles.Length);
         Pairs(mesh.X, mesh.Y);
-        Pairs(mesh.Mesh.X, mesh.Mesh.Y);
-        var into = Take(4 * triangles.Length);
-        for (var i = 0; i < triangles.Length; i++)
-        {
-            BinaryPrimitives.WriteInt32LittleEndian(into[(4 * i)..], triangles[i]);
-        }
+        Words(mesh.RestPairs);
+        Words(triangles);
+    }
+
+    /// <summary>What does not change from frame to frame, copied as it lies in memory: the list is little-endian, as every machine is that runs this.</summary>
+    private void Words<T>(T[] words)
+        where T : unmanaged
+    {
+        var bytes = MemoryMarshal.AsBytes(words.AsSpan());
+        bytes.CopyTo(Take(bytes.Length));
     }
 
     private void Pairs(double[] x, double[] y)
     {
-        var into = Take(8 * x.Length);
+        var into = MemoryMarshal.Cast<byte, float>(Take(8 * x.Length));
         for (var i = 0; i < x.Length; i++)
         {
-            BinaryPrimitives.WriteSingleLittleEndian(into[(8 * i)..], (float)x[i]);
-            BinaryPrimitives.WriteSingleLittleEndian(into[((8 * i) + 4)..], (float)y[i]);
+            into[2 * i] = (float)x[i];
+            into[(2 * i) + 1] = (float)y[i];
         }
     }
 

@@ -53,11 +53,21 @@ public sealed class Evaluator
         Frame = 0;
     }
 
-    /// <summary>The addresses whose keys are not the same in both; an edit leaves the channels it does not touch as they are.</summary>
+    /// <summary>
+    /// The addresses whose keys are not the same in both; an edit leaves the channels it does not touch as and where they are.
+    /// </summary>
     private static List<Address> Changed(ImmutableArray<Channel> before, ImmutableArray<Channel> after)
     {
-        var both = before.Intersect(after, ReferenceEqualityComparer.Instance).ToHashSet(ReferenceEqualityComparer.Instance);
-        return [.. before.Concat(after).Where(channel => !both.Contains(channel)).Select(channel => Address.Parse(channel.Id))];
+        var changed = new List<Address>();
+        for (var i = 0; i < Math.Max(before.Length, after.Length); i++)
+        {
+            if (i >= before.Length || i >= after.Length || !ReferenceEquals(before[i], after[i]))
+            {
+                changed.AddRange(new[] { before, after }.Where(channels => i < channels.Length).Select(channels => Address.Parse(channels[i].Id)));
+            }
+        }
+
+        return changed;
     }
 
     /// <param name="frame">1-based, whole or between frames.</param>

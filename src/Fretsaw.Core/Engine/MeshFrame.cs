@@ -11,13 +11,16 @@ public sealed class MeshFrame
     private readonly Affine[] bones;
     private readonly double[] leanCos;
     private readonly double[] leanSin;
+    private readonly bool ownPlaces;
 
     public MeshFrame(MeshPlan plan)
     {
         this.plan = plan;
         var n = plan.Mesh.VertexCount;
         Pins = plan.Pins is null ? null : new ArapState(plan.Pins);
-        (X, Y) = Pins is null ? (new double[n], new double[n]) : (Pins.X, Pins.Y);
+        // What is pushed or waves goes on from the pins' answer, which stays as it is.
+        ownPlaces = Pins is null || plan.Kneads.Length > 0 || plan.Sway is not null;
+        (X, Y) = ownPlaces ? (new double[n], new double[n]) : (Pins!.X, Pins.Y);
         (leanCos, leanSin) = Pins is null ? (new double[n], new double[n]) : (Pins.Cos, Pins.Sin);
         pulls = new PinPull[plan.Pulls.Length];
         bones = new Affine[plan.Bones.Length];
@@ -26,6 +29,9 @@ public sealed class MeshFrame
     public Mesh Mesh => plan.Mesh;
 
     public int[] Triangles => plan.Triangles;
+
+    /// <summary>Where the vertices are at rest, across and down side by side.</summary>
+    public float[] RestPairs => plan.RestPairs;
 
     /// <summary>The pins' solver; null for a mesh without pins.</summary>
     public ArapState? Pins { get; }
@@ -136,6 +142,12 @@ public sealed class MeshFrame
         else
         {
             Pins!.Rest();
+        }
+
+        if (ownPlaces)
+        {
+            Pins.X.CopyTo(X, 0);
+            Pins.Y.CopyTo(Y, 0);
         }
     }
 

@@ -46,6 +46,9 @@ public sealed record MeshPlan(Mesh Mesh)
 
     public bool ObeysWind { get; init; }
 
+    /// <summary>The mesh's vertices as draw lists write them, across and down side by side.</summary>
+    public float[] RestPairs { get; } = [.. Mesh.X.Zip(Mesh.Y, (x, y) => new[] { (float)x, (float)y }).SelectMany(pair => pair)];
+
     /// <summary>Corners in painting order.</summary>
     public int[] Triangles => Pins?.Triangles ?? Mesh.Triangles;
 }

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Engine;
 
@@ -39,7 +38,7 @@ public sealed record Plan
     /// <returns>Null when more than keys is different.</returns>
     public Plan? WithKeysOf(Film film, Shot shot) =>
         (film with { Shots = Film.Shots }) == Film && (shot with { Channels = Shot.Channels }) == Shot
-            ? this with { Film = film, Shot = shot, Slots = Slots.With(new ChannelTable(shot.Channels)) }
+            ? this with { Film = film, Shot = shot, Slots = Slots.With(shot.Channels) }
             : null;
 }
 

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Timing;
 
@@ -24,7 +25,7 @@ public sealed class SlotTable
     {
         this.channels = channels;
         (addresses, properties, byAddress) = (slots.addresses, slots.properties, slots.byAddress);
-        channel = [.. addresses.Select(channels.IndexOf)];
+        channel = channels.IsNumberedAs(slots.channels) ? slots.channel : [.. addresses.Select(channels.IndexOf)];
     }
 
     public int Count => addresses.Count;
@@ -41,7 +42,7 @@ public sealed class SlotTable
     public int Find(string address) => byAddress.GetValueOrDefault(address, -1);
 
     /// <summary>The same slots over other keys.</summary>
-    internal SlotTable With(ChannelTable others) => new(this, others);
+    internal SlotTable With(ImmutableArray<Channel> others) => new(this, new ChannelTable(others, channels));
 
     /// <summary>Adds a thing's properties in a row and returns the first slot.</summary>
     internal int Add(string owner, string thing, PropertyInfo[] table)

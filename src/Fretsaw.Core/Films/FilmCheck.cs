@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using System.Text.RegularExpressions;
 using Fretsaw.Core.Geometry;
 
@@ -77,7 +78,7 @@ public static partial class FilmCheck
 
         public bool Equals(T? x, T? y) => ReferenceEquals(x, y);
 
-        public int GetHashCode(T obj) => System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(obj);
+        public int GetHashCode(T obj) => RuntimeHelpers.GetHashCode(obj);
     }
 
     internal static HashSet<string> Ids<T>(ImmutableArray<T> things, string place, string what)
@@ -107,8 +108,13 @@ public static partial class FilmCheck
         Range(point.Y, -1e6, 1e6, place, what, "px");
     }
 
-    internal static void Demand(bool holds, string place, string what, string remedy) =>
-        FilmException.ThrowIf(!holds, place, what, remedy);
+    /// <exception cref="FilmException">It does not hold.</exception>
+    internal static void Demand(
+        bool holds,
+        string place,
+        [InterpolatedStringHandlerArgument(nameof(holds))] Phrase what,
+        [InterpolatedStringHandlerArgument(nameof(holds))] Phrase remedy) =>
+        FilmException.ThrowIf(!holds, place, holds ? "" : what.ToString(), holds ? "" : remedy.ToString());
 
     [GeneratedRegex("^[A-Za-z0-9._/-]{1,200}$")]
     private static partial Regex IdPattern();

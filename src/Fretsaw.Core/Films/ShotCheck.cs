@@ -26,12 +26,7 @@ internal static class ShotCheck
 
         if (known is null || known.Channels != shot.Channels)
         {
-            Ids(shot.Channels, place, "channels");
-            var checkedBefore = known?.Channels.ToHashSet(Same<Channel>.One);
-            foreach (var channel in shot.Channels.Where(channel => checkedBefore?.Contains(channel) != true))
-            {
-                Check(channel, place);
-            }
+            CheckNew(shot.Channels, known?.Channels ?? [], place);
         }
 
         Ids(shot.Shakes, place, "shakes");
@@ -41,6 +36,24 @@ internal static class ShotCheck
         }
 
         Range(shot.Wind.StrengthPercent, 0, 500, place, "wind", "%");
+    }
+
+    /// <summary>Checks the channels that are not the very same, at their places, as before.</summary>
+    private static void CheckNew(ImmutableArray<Channel> channels, ImmutableArray<Channel> before, string place)
+    {
+        var sameIds = !channels.IsDefault && channels.Length == before.Length && channels.Zip(before).All(pair => pair.First.Id == pair.Second.Id);
+        if (!sameIds)
+        {
+            Ids(channels, place, "channels");
+        }
+
+        for (var i = 0; i < channels.Length; i++)
+        {
+            if (i >= before.Length || !ReferenceEquals(channels[i], before[i]))
+            {
+                Check(channels[i], place);
+            }
+        }
     }
 
     private static void Check(ImmutableArray<CastMember> members, string place, HashSet<string> puppets)
@@ -90,7 +103,9 @@ internal static class ShotCheck
         {
             Demand(key.Frame > last && key.Frame <= MaxLength, at, $"has a key at frame {key.Frame} after one at {last}", "keys rise from frame 1");
             Demand(Enum.IsDefined(key.Gap), at, $"has an unknown chart at frame {key.Frame}", "choose one of the listed charts");
-            Range(key.Value, property!.Min, property.Max, $"{at}, frame {key.Frame}", property.Title, property.Unit);
+            Demand(
+                key.Value >= property!.Min && key.Value <= property.Max, at,
+                $"has a {property.Title} of {key.Value} at frame {key.Frame}", $"it runs from {property.Min} to {property.Max} {property.Unit}");
             last = key.Frame;
         }
     }

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Text.Json.Serialization;
 
 namespace Fretsaw.Core.Geometry;
@@ -41,6 +42,7 @@ public readonly record struct Affine(double A, double B, double C, double D, dou
             pivot.Y + shift.Y - (b * pivot.X) - (d * pivot.Y));
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Affine operator *(Affine o, Affine i) => new(
         (o.A * i.A) + (o.C * i.B),
         (o.B * i.A) + (o.D * i.B),
@@ -49,9 +51,11 @@ public readonly record struct Affine(double A, double B, double C, double D, dou
         (o.A * i.E) + (o.C * i.F) + o.E,
         (o.B * i.E) + (o.D * i.F) + o.F);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Point Map(Point p) => new((A * p.X) + (C * p.Y) + E, (B * p.X) + (D * p.Y) + F);
 
     /// <summary>Maps a difference of places: no translation.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public Point MapVector(Point v) => new((A * v.X) + (C * v.Y), (B * v.X) + (D * v.Y));
 
     /// <returns>False when the map flattens everything to a line or a point; then the inverse is the identity.</returns>

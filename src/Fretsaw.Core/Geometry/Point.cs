@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Text.Json.Serialization;
 
 namespace Fretsaw.Core.Geometry;
@@ -12,14 +13,21 @@ public readonly record struct Point(double X, double Y)
     [JsonIgnore]
     public double AngleRadians => Math.Atan2(Y, X);
 
+    // Inlined by demand, as in Affine: the browser's runtime would otherwise call, and a loop that calls leaves its compiled code
+    // each time round.
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Point operator +(Point a, Point b) => new(a.X + b.X, a.Y + b.Y);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Point operator -(Point a, Point b) => new(a.X - b.X, a.Y - b.Y);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Point operator *(Point a, double factor) => new(a.X * factor, a.Y * factor);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static double Cross(Point a, Point b) => (a.X * b.Y) - (a.Y * b.X);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static double Dot(Point a, Point b) => (a.X * b.X) + (a.Y * b.Y);
 }
 

@@ -10,9 +10,11 @@ namespace Fretsaw.Core.Geometry;
 /// </summary>
 public sealed class SparseCholesky
 {
-    // L by columns: the rows of column j are rowOf[start[j] .. start[j + 1]); the unit diagonal is not stored.
+    // L by columns: the rows of column j are rowOf[start[j] .. start[j + 1]), where pairs of numbers begin at pairOf; the unit
+    // diagonal is not stored.
     private readonly int[] start;
     private readonly int[] rowOf;
+    private readonly int[] pairOf;
     private readonly double[] lower;
     private readonly double[] pivots;
     private readonly int[] order;
@@ -22,51 +24,68 @@ public sealed class SparseCholesky
     {
         var n = matrix.Size;
         order = MinimumDegree.Order(matrix);
-        var rank = new int[n];
+        Rank = new int[n];
         for (var i = 0; i < n; i++)
         {
-            rank[order[i]] = i;
+            Rank[order[i]] = i;
         }
 
         var parent = new int[n];
-        start = Symbolic(matrix, rank, parent);
+        start = Symbolic(matrix, Rank, parent);
         rowOf = new int[start[n]];
         lower = new double[start[n]];
         pivots = new double[n];
-        Numeric(matrix, rank, parent);
+        Numeric(matrix, Rank, parent);
+        pairOf = [.. rowOf.Select(row => 2 * row)];
     }
 
     public int Size => pivots.Length;
 
+    /// <summary>By row of the matrix, when it is eliminated, from 0.</summary>
+    public int[] Rank { get; }
+
     /// <summary>Entries below the diagonal of L.</summary>
     public int Fill => rowOf.Length;
 
-    /// <summary>
-    /// Solves for two right-hand sides at once, in place. The innermost loops of all posing: rows are in range by how they were
-    /// made, so they are not checked again, which saves a third of the time natively and in the browser.
-    /// </summary>
+    /// <summary>Solves for two right-hand sides at once, in place.</summary>
     /// <param name="x">Length <see cref="Size"/>; right-hand side in, solution out.</param>
     /// <param name="y">The same for the second.</param>
-    /// <param name="work">Length at least 2 · <see cref="Size"/>, overwritten.</param>
-    public void SolveInPlace(Span<double> x, Span<double> y, Span<double> work)
+    /// <param name="work">Length 2 · <see cref="Size"/>, overwritten.</param>
+    public void SolveInPlace(Span<double> x, Span<double> y, double[] work)
     {
-        var n = pivots.Length;
-        ArgumentOutOfRangeException.ThrowIfLessThan(Math.Min(Math.Min(x.Length, y.Length), work.Length / 2), n);
-        ref var rows = ref MemoryMarshal.GetArrayDataReference(rowOf);
-        ref var entries = ref MemoryMarshal.GetArrayDataReference(lower);
-        ref var both = ref MemoryMarshal.GetReference(work);
-        for (var i = 0; i < n; i++)
+        for (var i = 0; i < order.Length; i++)
         {
-            work[2 * i] = x[order[i]];
-            work[(2 * i) + 1] = y[order[i]];
+            (work[2 * i], work[(2 * i) + 1]) = (x[order[i]], y[order[i]]);
         }
 
+        SolveInPlace(work);
+        for (var i = 0; i < order.Length; i++)
+        {
+            (x[order[i]], y[order[i]]) = (work[2 * i], work[(2 * i) + 1]);
+        }
+    }
+
+    /// <summary>
+    /// Solves for two right-hand sides at once, in place. Rows are in range by how they were made, so they are not checked again,
+    /// which saves a third of the time natively and in the browser.
+    /// </summary>
+    /// <param name="both">
+    /// Length 2 · <see cref="Size"/>: the two numbers of a row side by side, rows as they are eliminated (<see cref="Rank"/>);
+    /// right-hand sides in, solutions out.
+    /// </param>
+    public void SolveInPlace(double[] both)
+    {
+        var n = pivots.Length;
+        ArgumentOutOfRangeException.ThrowIfNotEqual(both.Length, 2 * n);
+        ref var rows = ref MemoryMarshal.GetArrayDataReference(pairOf);
+        ref var entries = ref MemoryMarshal.GetArrayDataReference(lower);
+        ref var all = ref MemoryMarshal.GetArrayDataReference(both);
         for (var j = 0; j < n; j++)
         {
-            var (u, v, end) = (work[2 * j], work[(2 * j) + 1], start[j + 1]);
+            var (u, v, end) = (both[2 * j], both[(2 * j) + 1], start[j + 1]);
             for (var p = start[j]; p < end; p++)
             {
-                ref var at = ref Unsafe.Add(ref both, 2 * Unsafe.Add(ref rows, p));
+                ref var at = ref Unsafe.Add(ref all, Unsafe.Add(ref rows, p));
                 var entry = Unsafe.Add(ref entries, p);
                 at -= entry * u;
                 Unsafe.Add(ref at, 1) -= entry * v;
@@ -75,22 +94,16 @@ public sealed class SparseCholesky
 
         for (var j = n - 1; j >= 0; j--)
         {
-            var (u, v, end) = (work[2 * j] / pivots[j], work[(2 * j) + 1] / pivots[j], start[j + 1]);
+            var (u, v, end) = (both[2 * j] / pivots[j], both[(2 * j) + 1] / pivots[j], start[j + 1]);
             for (var p = start[j]; p < end; p++)
             {
-                ref var at = ref Unsafe.Add(ref both, 2 * Unsafe.Add(ref rows, p));
+                ref var at = ref Unsafe.Add(ref all, Unsafe.Add(ref rows, p));
                 var entry = Unsafe.Add(ref entries, p);
                 u -= entry * at;
                 v -= entry * Unsafe.Add(ref at, 1);
             }
 
-            (work[2 * j], work[(2 * j) + 1]) = (u, v);
-        }
-
-        for (var i = 0; i < n; i++)
-        {
-            x[order[i]] = work[2 * i];
-            y[order[i]] = work[(2 * i) + 1];
+            (both[2 * j], both[(2 * j) + 1]) = (u, v);
         }
     }
 

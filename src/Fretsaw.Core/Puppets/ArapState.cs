@@ -17,8 +17,11 @@ public sealed class ArapState
     /// <summary>Stop when a round lowers the energy by less than this part of it.</summary>
     private const double LeastDecrease = 1e-4;
 
-    /// <summary>The same after a start on larger triangles: what is left to even out is then only local, and falls fast.</summary>
-    private const double LeastRefined = 2e-4;
+    /// <summary>The same where large triangles come first: what is left to even out is then only local, and falls fast.</summary>
+    private const double LeastInCascade = 2e-4;
+
+    /// <summary>The same on the smallest triangles of a cascade, whose places are the answer.</summary>
+    private const double LeastAtItsEnd = 5e-4;
 
     /// <summary>
     /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
@@ -29,26 +32,35 @@ public sealed class ArapState
     public const int MaxRounds = 200;
 
     private readonly ArapSystem system;
+    private readonly double least;
 
-    private readonly double[] placedX;
-    private readonly double[] placedY;
-    private readonly double[] dots;
-    private readonly double[] crosses;
-    private readonly double[] work;
+    // Two numbers a vertex, vertices as the matrix eliminates them; see ArapEdges.
+    private readonly double[] places;
+    private readonly double[] stood;
+    private readonly double[] turns;
+    private readonly double[] sums;
+
     private readonly double[] patchDot;
     private readonly double[] patchCross;
-    private readonly Point[] pulls;
+    // By handle, where it is pulled to, across and down.
+    private readonly double[] pulls;
     private readonly ArapState? coarse;
+    private bool solved;
 
     public ArapState(ArapSystem system)
+        : this(system, system.Coarse is null ? LeastDecrease : LeastAtItsEnd)
     {
-        this.system = system;
+    }
+
+    private ArapState(ArapSystem system, double least)
+    {
+        (this.system, this.least) = (system, least);
         var n = system.Mesh.VertexCount;
         (X, Y, Cos, Sin) = (new double[n], new double[n], new double[n], new double[n]);
-        (placedX, placedY, dots, crosses, work) = (new double[n], new double[n], new double[n], new double[n], new double[2 * n]);
+        (places, stood, turns, sums) = (new double[2 * n], new double[2 * n], new double[2 * n], new double[2 * n]);
         (patchDot, patchCross) = (new double[system.PatchCount], new double[system.PatchCount]);
-        pulls = new Point[system.Handles.Length];
-        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System);
+        pulls = new double[2 * system.Handles.Length];
+        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, LeastInCascade);
     }
 
     /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
@@ -75,14 +87,25 @@ public sealed class ArapState
     /// <param name="pinned">Where each pin pulls to, as many as the system has pins.</param>
     public void Solve(ReadOnlySpan<PinPull> pinned)
     {
-        for (var i = 0; i < pulls.Length; i++)
+        // Where the pins pull as they did, as on a part that nobody drags, the answer stands.
+        var stands = solved;
+        for (var i = 0; i < system.Handles.Length; i++)
         {
             ref readonly var handle = ref system.Handles[i];
             ref readonly var pull = ref pinned[handle.Pin];
             var (sine, cosine) = Math.SinCos(pull.TurnRadians);
             var arm = (handle.Rest - system.RestOf(handle.Pin)) * pull.Size;
-            pulls[i] = pull.To + new Point((cosine * arm.X) - (sine * arm.Y), (sine * arm.X) + (cosine * arm.Y));
+            var (x, y) = (pull.To.X + (cosine * arm.X) - (sine * arm.Y), pull.To.Y + (sine * arm.X) + (cosine * arm.Y));
+            stands &= pulls[2 * i] == x && pulls[(2 * i) + 1] == y;
+            (pulls[2 * i], pulls[(2 * i) + 1]) = (x, y);
         }
+
+        if (stands)
+        {
+            return;
+        }
+
+        solved = true;
 
         if (coarse is null)
         {
@@ -91,23 +114,26 @@ public sealed class ArapState
         else
         {
             coarse.Solve(pinned);
-            system.Coarse!.Blend(coarse, Cos, Sin);
+            system.Coarse!.Blend(coarse, system.Factor.Rank, turns);
         }
 
         Alternate();
-        StandAsPlaced();
+        Answer();
     }
 
-    /// <summary>Back from where the vertices ran ahead to.</summary>
-    private void StandAsPlaced()
+    /// <summary>From the order of elimination to that of the mesh.</summary>
+    private void Answer()
     {
-        placedX.CopyTo(X, 0);
-        placedY.CopyTo(Y, 0);
+        for (var v = 0; v < X.Length; v++)
+        {
+            var at = 2 * system.Factor.Rank[v];
+            (X[v], Y[v], Cos[v], Sin[v]) = (stood[at], stood[at + 1], turns[at], turns[at + 1]);
+        }
     }
 
     private void Alternate()
     {
-        var (negligible, least) = (NegligibleEnergy * X.Length, coarse is null ? LeastDecrease : LeastRefined);
+        var negligible = NegligibleEnergy * X.Length;
         var (last, momentum) = (double.PositiveInfinity, 1.0);
         for (Rounds = 1; Rounds <= MaxRounds; Rounds++)
         {
@@ -118,7 +144,7 @@ public sealed class ArapState
             {
                 // Ran ahead too far: turn from where the places really are.
                 momentum = 1;
-                StandAsPlaced();
+                stood.CopyTo(places, 0);
                 last = Energy = TurnVertices();
                 continue;
             }
@@ -143,12 +169,11 @@ public sealed class ArapState
     {
         var next = (1 + Math.Sqrt(1 + (4 * momentum * momentum))) / 2;
         var ahead = (momentum - 1) / next;
-        for (var i = 0; i < X.Length; i++)
+        for (var i = 0; i < places.Length; i++)
         {
-            var (x, y) = (X[i], Y[i]);
-            X[i] += ahead * (x - placedX[i]);
-            Y[i] += ahead * (y - placedY[i]);
-            (placedX[i], placedY[i]) = (x, y);
+            var place = places[i];
+            places[i] += ahead * (place - stood[i]);
+            stood[i] = place;
         }
 
         return next;
@@ -161,75 +186,48 @@ public sealed class ArapState
         system.Mesh.Y.CopyTo(Y, 0);
         Array.Fill(Cos, 1);
         Array.Clear(Sin);
-        (Rounds, Energy) = (0, 0);
+        (Rounds, Energy, solved) = (0, 0, false);
     }
 
     /// <summary>
     /// At every vertex the turn that best carries the pins from rest to their pulls, near pins counting more: the
     /// rotations of rigid moving least squares (Schaefer, McPhail &amp; Warren, "Image Deformation Using Moving Least
     /// Squares", SIGGRAPH 2006). They follow a bend along a strip, which leaves the rounds below little to do.
+    /// The mean of the pulls falls out of the sums, because a vertex's arms add up to nothing.
     /// </summary>
     private void StartTurns()
     {
-        var pins = system.Handles;
-        for (var v = 0; v < Cos.Length; v++)
+        var (arms, rank) = (system.Arms, system.Factor.Rank);
+        var arm = 0;
+        for (var v = 0; v < rank.Length; v++)
         {
-            var weights = system.Influence.AsSpan(v * pins.Length, pins.Length);
-            var (from, to, sum) = (default(Point), default(Point), 0.0);
-            for (var i = 0; i < pins.Length; i++)
-            {
-                from += pins[i].Rest * weights[i];
-                to += pulls[i] * weights[i];
-                sum += weights[i];
-            }
-
-            (from, to) = (from * (1 / sum), to * (1 / sum));
             var (dot, cross) = (0.0, 0.0);
-            for (var i = 0; i < pins.Length; i++)
+            for (var i = 0; i < pulls.Length; i += 2, arm += 2)
             {
-                var (a, b) = (pins[i].Rest - from, pulls[i] - to);
-                dot += weights[i] * Point.Dot(a, b);
-                cross += weights[i] * Point.Cross(a, b);
+                dot += (arms[arm] * pulls[i]) + (arms[arm + 1] * pulls[i + 1]);
+                cross += (arms[arm] * pulls[i + 1]) - (arms[arm + 1] * pulls[i]);
             }
 
-            (Cos[v], Sin[v]) = Unit(dot, cross);
+            var length = Math.Sqrt((dot * dot) + (cross * cross));
+            var at = 2 * rank[v];
+            (turns[at], turns[at + 1]) = length > 0 ? (dot / length, cross / length) : (1, 0);
         }
     }
 
     /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
     private void PlaceVertices()
     {
-        var (ends, sides, x, y, cos, sin) = (system.EdgeEnds, system.EdgeSides, X, Y, Cos, Sin);
-        Array.Clear(x);
-        Array.Clear(y);
-        for (var e = 0; e < ends.Length; e += 2)
+        Array.Clear(places);
+        system.Edges.AddTurned(turns, places);
+        var (weights, corners) = (system.GripWeights, system.GripCorners);
+        for (var i = 0; i < corners.Length; i++)
         {
-            // The edge turned by the mean of its ends' turns pulls both of them, one each way.
-            var (i, j, dx, dy) = (ends[e], ends[e + 1], sides[e] / 2, sides[e + 1] / 2);
-            var (c, s) = (cos[i] + cos[j], sin[i] + sin[j]);
-            var (px, py) = ((c * dx) - (s * dy), (s * dx) + (c * dy));
-            x[i] += px;
-            y[i] += py;
-            x[j] -= px;
-            y[j] -= py;
+            var (pull, at, weight) = (2 * (i / 3), corners[i], weights[i]);
+            places[at] += weight * pulls[pull];
+            places[at + 1] += weight * pulls[pull + 1];
         }
 
-        for (var i = 0; i < pulls.Length; i++)
-        {
-            ref readonly var pin = ref system.Handles[i];
-            var pull = pulls[i] * system.PinWeight;
-            Pull(pin.A, pull * pin.WA);
-            Pull(pin.B, pull * pin.WB);
-            Pull(pin.C, pull * pin.WC);
-        }
-
-        system.Factor.SolveInPlace(x, y, work);
-    }
-
-    private void Pull(int vertex, Point pull)
-    {
-        X[vertex] += pull.X;
-        Y[vertex] += pull.Y;
+        system.Factor.SolveInPlace(places);
     }
 
     /// <summary>
@@ -240,13 +238,42 @@ public sealed class ArapState
     /// </summary>
     private double TurnVertices()
     {
-        var (smoothing, patches, cos, sin) = (system.Smoothing, system.Patch, Cos, Sin);
-        var energy = Gather();
+        var energy = system.Edges.Compare(places, sums);
+        if (system.PatchCount == 0 && system.Smoothing == 0)
+        {
+            return Math.Max(0, energy - (2 * TurnAlone()));
+        }
+
+        energy -= 2 * (TurnTogether() + TurnPatches());
+        return Math.Max(0, energy + (system.Smoothing * system.Edges.Unevenness(turns)));
+    }
+
+    /// <summary>Gives every vertex its own best turn.</summary>
+    /// <returns>Half of what that takes off the energy: Σ w/2·|p − R·r|² = Σ w/2·(|p|² + |r|²) − Σ w·(cos·dot + sin·cross).</returns>
+    private double TurnAlone()
+    {
+        var gained = 0.0;
+        for (var at = 0; at < turns.Length; at += 2)
+        {
+            var (dot, cross) = (sums[at], sums[at + 1]);
+            var length = Math.Sqrt((dot * dot) + (cross * cross));
+            (turns[at], turns[at + 1]) = length > 0 ? (dot / length, cross / length) : (1, 0);
+            gained += length;
+        }
+
+        return gained;
+    }
+
+    /// <summary>The same for vertices that lie in no patch, drawn to their neighbours' turns; adds up what the patches turn by.</summary>
+    private double TurnTogether()
+    {
+        var (smoothing, gained) = (system.Smoothing, 0.0);
         Array.Clear(patchDot);
         Array.Clear(patchCross);
-        for (var i = 0; i < cos.Length; i++)
+        for (var v = 0; v < system.Patch.Length; v++)
         {
-            var (dot, cross, patch) = (dots[i], crosses[i], patches[i]);
+            var (at, patch) = (2 * system.Factor.Rank[v], system.Patch[v]);
+            var (dot, cross) = (sums[at], sums[at + 1]);
             if (patch >= 0)
             {
                 patchDot[patch] += dot;
@@ -254,42 +281,13 @@ public sealed class ArapState
                 continue;
             }
 
-            var (besideCos, besideSin) = smoothing > 0 ? Beside(i) : default;
-            var (c, s) = Unit(dot + (2 * smoothing * besideCos), cross + (2 * smoothing * besideSin));
-            (cos[i], sin[i]) = (c, s);
-
-            // Σ w|p − R·r|² = Σ w(|p|² + |r|²) − 2·(cos·dot + sin·cross)
-            energy -= 2 * ((c * dot) + (s * cross));
+            var (besideCos, besideSin) = Beside(v);
+            var (c, s) = Unit(dot + (smoothing * besideCos), cross + (smoothing * besideSin));
+            (turns[at], turns[at + 1]) = (c, s);
+            gained += (c * dot) + (s * cross);
         }
 
-        energy -= TurnPatches();
-        return Math.Max(0, (energy / 2) + (smoothing > 0 ? smoothing * Unevenness() : 0));
-    }
-
-    /// <summary>
-    /// By vertex, Σ w r·p and Σ w r×p over its edges, r the edge at rest and p as it is. An edge adds the same to both of its
-    /// ends.
-    /// </summary>
-    /// <returns>Σ w(|p|² + |r|²) over every vertex and its edges.</returns>
-    private double Gather()
-    {
-        var (ends, sides, weights, x, y, dot, cross) = (system.EdgeEnds, system.EdgeSides, system.EdgeWeights, X, Y, dots, crosses);
-        var squares = 0.0;
-        Array.Clear(dot);
-        Array.Clear(cross);
-        for (var e = 0; e < ends.Length; e += 2)
-        {
-            var (i, j, rx, ry) = (ends[e], ends[e + 1], sides[e], sides[e + 1]);
-            var (px, py) = (x[i] - x[j], y[i] - y[j]);
-            var (d, c) = ((rx * px) + (ry * py), (rx * py) - (ry * px));
-            dot[i] += d;
-            dot[j] += d;
-            cross[i] += c;
-            cross[j] += c;
-            squares += weights[e >> 1] * ((px * px) + (py * py));
-        }
-
-        return (2 * squares) + system.RestSquares;
+        return gained;
     }
 
     /// <summary>Σ w·(cos, sin) of a vertex's neighbours.</summary>
@@ -298,50 +296,33 @@ public sealed class ArapState
         var (sumCos, sumSin) = (0.0, 0.0);
         for (var e = system.First[vertex]; e < system.First[vertex + 1]; e++)
         {
-            var (w, j) = (system.Weight[e], system.Neighbour[e]);
-            sumCos += w * Cos[j];
-            sumSin += w * Sin[j];
+            var (w, at) = (system.Weight[e], 2 * system.Factor.Rank[system.Neighbour[e]]);
+            sumCos += w * turns[at];
+            sumSin += w * turns[at + 1];
         }
 
         return (sumCos, sumSin);
     }
 
-    /// <summary>Gives every vertex of a patch the patch's best turn; returns what that takes off twice the energy.</summary>
+    /// <summary>Gives every vertex of a patch the patch's best turn; returns half of what that takes off the energy.</summary>
     private double TurnPatches()
     {
-        if (patchDot.Length == 0)
+        for (var v = 0; v < system.Patch.Length; v++)
         {
-            return 0;
-        }
-
-        for (var i = 0; i < Cos.Length; i++)
-        {
-            if (system.Patch[i] is >= 0 and var patch)
+            if (system.Patch[v] is >= 0 and var patch)
             {
-                (Cos[i], Sin[i]) = Unit(patchDot[patch], patchCross[patch]);
+                var at = 2 * system.Factor.Rank[v];
+                (turns[at], turns[at + 1]) = Unit(patchDot[patch], patchCross[patch]);
             }
         }
 
         var gained = 0.0;
         for (var patch = 0; patch < patchDot.Length; patch++)
         {
-            gained += 2 * Math.Sqrt((patchDot[patch] * patchDot[patch]) + (patchCross[patch] * patchCross[patch]));
+            gained += Math.Sqrt((patchDot[patch] * patchDot[patch]) + (patchCross[patch] * patchCross[patch]));
         }
 
         return gained;
-    }
-
-    /// <summary>Σ w|Rᵢ − Rⱼ|² over every edge, a turn taken as the unit vector (cos, sin).</summary>
-    private double Unevenness()
-    {
-        var (ends, sum) = (system.EdgeEnds, 0.0);
-        for (var e = 0; e < ends.Length; e += 2)
-        {
-            var (dc, ds) = (Cos[ends[e]] - Cos[ends[e + 1]], Sin[ends[e]] - Sin[ends[e + 1]]);
-            sum += system.EdgeWeights[e >> 1] * ((dc * dc) + (ds * ds));
-        }
-
-        return sum;
     }
 
     /// <summary>The direction alone; (1, 0) of nothing.</summary>

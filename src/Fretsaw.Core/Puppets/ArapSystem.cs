@@ -36,14 +36,11 @@ public sealed class ArapSystem
     {
         (Mesh, Pins, Handles) = (mesh, pins, handles);
         (First, Neighbour, Weight) = Rows(laplacian);
-        (EdgeEnds, EdgeSides, EdgeWeights, RestSquares) = Edges(mesh, First, Neighbour, Weight);
         PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
-        foreach (var handle in handles)
-        {
-            Tie(laplacian, handle, PinWeight);
-        }
-
-        Factor = new SparseCholesky(laplacian);
+        Factor = new SparseCholesky(Tied(laplacian, handles, PinWeight));
+        Edges = new ArapEdges(mesh, laplacian, Factor.Rank);
+        GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => 2 * Factor.Rank[corner])];
+        GripWeights = [.. handles.SelectMany(handle => new[] { handle.WA, handle.WB, handle.WC }).Select(weight => weight * PinWeight)];
     }
 
     /// <summary>Where a pin grips the mesh: barycentric weights on three vertices, and the place they give at rest.</summary>
@@ -68,23 +65,23 @@ public sealed class ArapSystem
 
     public double[] Weight { get; }
 
-    /// <summary>Every edge once, its two vertices side by side.</summary>
-    public int[] EdgeEnds { get; }
+    internal ArapEdges Edges { get; }
 
-    /// <summary>By edge, weight · (rest of its first vertex − rest of its second), across and down side by side.</summary>
-    public double[] EdgeSides { get; }
+    /// <summary>By handle, where its three vertices begin in an array by vertex; see <see cref="ArapEdges"/>.</summary>
+    internal int[] GripCorners { get; }
 
-    public double[] EdgeWeights { get; }
-
-    /// <summary>Σ weight · |rest of the vertex − rest of its neighbour|² over every vertex and its neighbours.</summary>
-    public double RestSquares { get; }
+    /// <summary>How hard it pulls each of them.</summary>
+    internal double[] GripWeights { get; }
 
     public double PinWeight { get; }
 
     public SparseCholesky Factor { get; }
 
-    /// <summary>How much each handle counts at each vertex when a solve starts: 1 / distance², handle by handle for each vertex.</summary>
-    public double[] Influence { get; private init; } = [];
+    /// <summary>
+    /// Handle by handle for each vertex, across and down: from the mean of the handles at rest to the handle, times how much it
+    /// counts there. Where a solve starts from; empty when it starts on larger triangles.
+    /// </summary>
+    internal double[] Arms { get; private init; } = [];
 
     /// <summary>Weight of the difference between neighbouring turns, px²; 0 for none.</summary>
     public double Smoothing { get; private init; }
@@ -133,7 +130,7 @@ public sealed class ArapSystem
         var influence = Influences(mesh, handles);
         return new ArapSystem(mesh, pins, handles, laplacian)
         {
-            Influence = influence,
+            Arms = coarse is null ? ArmsOf(mesh, handles, influence) : [],
             Smoothing = settings.Stiffness * settings.Stiffness * StiffestSmoothing * side * side,
             Patch = patch,
             PatchCount = patches.Length,
@@ -178,6 +175,7 @@ public sealed class ArapSystem
         return patch;
     }
 
+    /// <summary>How much each handle counts at each vertex: 1 / distance², handle by handle for each vertex.</summary>
     private static double[] Influences(Mesh mesh, HandlePlace[] handles)
     {
         var influence = new double[mesh.VertexCount * handles.Length];
@@ -193,6 +191,23 @@ public sealed class ArapSystem
         return influence;
     }
 
+    private static double[] ArmsOf(Mesh mesh, HandlePlace[] handles, double[] influence)
+    {
+        var arms = new double[2 * influence.Length];
+        for (var v = 0; v < mesh.VertexCount; v++)
+        {
+            var weights = influence[(v * handles.Length)..((v + 1) * handles.Length)];
+            var mean = handles.Zip(weights, (handle, weight) => handle.Rest * weight).Aggregate((a, b) => a + b) * (1 / weights.Sum());
+            for (var h = 0; h < handles.Length; h++)
+            {
+                var (arm, at) = ((handles[h].Rest - mean) * weights[h], 2 * ((v * handles.Length) + h));
+                (arms[at], arms[at + 1]) = (arm.X, arm.Y);
+            }
+        }
+
+        return arms;
+    }
+
     private static HandlePlace Place(Mesh mesh, Point at, int pin)
     {
         var (t, wa, wb, wc) = mesh.Locate(at);
@@ -201,14 +216,21 @@ public sealed class ArapSystem
         return place with { Rest = place.On(mesh.X, mesh.Y) };
     }
 
-    private static void Tie(SymmetricBuilder matrix, HandlePlace handle, double w)
+    /// <summary>The edges' matrix with what ties the pins down.</summary>
+    private static SymmetricBuilder Tied(SymmetricBuilder laplacian, HandlePlace[] handles, double w)
     {
-        matrix.Add(handle.A, handle.A, w * handle.WA * handle.WA);
-        matrix.Add(handle.B, handle.B, w * handle.WB * handle.WB);
-        matrix.Add(handle.C, handle.C, w * handle.WC * handle.WC);
-        matrix.Add(handle.A, handle.B, w * handle.WA * handle.WB);
-        matrix.Add(handle.B, handle.C, w * handle.WB * handle.WC);
-        matrix.Add(handle.C, handle.A, w * handle.WC * handle.WA);
+        var tied = laplacian.Copy();
+        foreach (var handle in handles)
+        {
+            tied.Add(handle.A, handle.A, w * handle.WA * handle.WA);
+            tied.Add(handle.B, handle.B, w * handle.WB * handle.WB);
+            tied.Add(handle.C, handle.C, w * handle.WC * handle.WC);
+            tied.Add(handle.A, handle.B, w * handle.WA * handle.WB);
+            tied.Add(handle.B, handle.C, w * handle.WB * handle.WC);
+            tied.Add(handle.C, handle.A, w * handle.WC * handle.WA);
+        }
+
+        return tied;
     }
 
     /// <summary>
@@ -268,24 +290,4 @@ public sealed class ArapSystem
         return (first, [.. neighbour], [.. weight]);
     }
 
-    private static (int[] Ends, double[] Sides, double[] Weights, double RestSquares) Edges(Mesh mesh, int[] first, int[] neighbour, double[] weight)
-    {
-        var (ends, sides, weights, squares) = (new List<int>(), new List<double>(), new List<double>(), 0.0);
-        for (var a = 0; a < mesh.VertexCount; a++)
-        {
-            for (var e = first[a]; e < first[a + 1]; e++)
-            {
-                var (dx, dy) = (mesh.X[a] - mesh.X[neighbour[e]], mesh.Y[a] - mesh.Y[neighbour[e]]);
-                squares += weight[e] * ((dx * dx) + (dy * dy));
-                if (a < neighbour[e])
-                {
-                    ends.AddRange([a, neighbour[e]]);
-                    sides.AddRange([weight[e] * dx, weight[e] * dy]);
-                    weights.Add(weight[e]);
-                }
-            }
-        }
-
-        return ([.. ends], [.. sides], [.. weights], squares);
-    }
 }

@@ -26,9 +26,11 @@ public sealed record CoarseStart(ArapSystem System, int[] Corners, double[] Weig
     }
 
     /// <summary>The turns of the large triangles' corners, blended at every vertex of the small ones.</summary>
-    internal void Blend(ArapState from, double[] cos, double[] sin)
+    /// <param name="rank">By vertex of the small ones, when their matrix eliminates it.</param>
+    /// <param name="turns">Two numbers a vertex, in that order.</param>
+    internal void Blend(ArapState from, int[] rank, double[] turns)
     {
-        for (var v = 0; v < cos.Length; v++)
+        for (var v = 0; v < rank.Length; v++)
         {
             var (c, s) = (0.0, 0.0);
             for (var corner = 3 * v; corner < (3 * v) + 3; corner++)
@@ -37,7 +39,7 @@ public sealed record CoarseStart(ArapSystem System, int[] Corners, double[] Weig
                 s += Weights[corner] * from.Sin[Corners[corner]];
             }
 
-            (cos[v], sin[v]) = ArapState.Unit(c, s);
+            (turns[2 * rank[v]], turns[(2 * rank[v]) + 1]) = ArapState.Unit(c, s);
         }
     }
 }

@@ -65,12 +65,16 @@ public static class LimbOutline
         Arc(into[(HalfRound + 1)..], to, toRadius, forward - (Math.PI / 2) + lean, forward + (Math.PI / 2) - lean);
     }
 
+    /// <summary>Each corner is the one before, turned by one step: twenty turns lose no more than a rounding each.</summary>
     private static void Arc(Span<Point> into, Point middle, double radius, double from, double to)
     {
+        var (sine, cosine) = Math.SinCos((to - from) / (into.Length - 1));
+        var (y, x) = Math.SinCos(from);
+        (x, y) = (radius * x, radius * y);
         for (var i = 0; i < into.Length; i++)
         {
-            var (sin, cos) = Math.SinCos(from + ((to - from) * i / (into.Length - 1)));
-            into[i] = middle + new Point(radius * cos, radius * sin);
+            into[i] = new Point(middle.X + x, middle.Y + y);
+            (x, y) = ((cosine * x) - (sine * y), (sine * x) + (cosine * y));
         }
     }
 

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Fretsaw.Core.Timing;
 
 /// <summary>
@@ -57,9 +59,11 @@ public readonly record struct CubicBezierEasing(double X1, double Y1, double X2,
     }
 
     /// <summary>One coordinate of the curve at parameter s, end values 0 and 1.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static double Along(double s, double p1, double p2) =>
         ((((1 + (3 * p1) - (3 * p2)) * s) + ((3 * p2) - (6 * p1))) * s * s) + (3 * p1 * s);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static double Slope(double s, double p1, double p2) =>
         (3 * (1 + (3 * p1) - (3 * p2)) * s * s) + (2 * ((3 * p2) - (6 * p1)) * s) + (3 * p1);
 }
