@@ -6,7 +6,7 @@ namespace Fretsaw.Demo;
 
 /// <summary>
 /// Bramble stands and looks along the pier, the horn sounds at 85, he gathers (anticipation), starts (stretch), falls
-/// back and settles. The scarf comes after the body by some frames all the way.
+/// back and settles. One foot stays planted; the scarf comes after the body by some frames all the way.
 /// </summary>
 internal static class ActingRecipe
 {
@@ -38,6 +38,7 @@ internal static class ActingRecipe
         film = Key(film, shot, cast, Horn + 10, Chart.SlowStop, [(body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)]);
         film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
         film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
+        film = Key(film, shot, cast, 1, Chart.Both, [(BrambleRig.FootReach, "planted", 1)], alone: true);
         return Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.Parts["Arm, free side"]);
     }
 

@@ -92,6 +92,7 @@ internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, str
     public const string Neck = "bone-neck";
     public const string LampReach = "reach-lamp";
     public const string FreeReach = "reach-free";
+    public const string FootReach = "reach-foot";
     public const string HeadTurn = "dial-head";
     public const string Blink = "dial-blink";
     public const string Worried = "form-worried";
@@ -157,6 +158,13 @@ internal static class BrambleRecipe
         return new ChangePart(puppet, parts["Cap"]) { FollowThrough = new FollowThrough { StiffnessHz = 2.6, Damping = 0.3 } }.Apply(film);
     }
 
+    /// <summary>Trousers that bend at the knee, and a boot that does not: its weights are painted onto the shin.</summary>
+    private static readonly BoneBend Leg = new()
+    {
+        Bones = ["bone-thigh", "bone-shin"],
+        Strokes = [new WeightStroke("bone-shin", new Point(372, 892), 74, 1, 1, 0.3), new WeightStroke("bone-shin", new Point(424, 908), 60, 1, 1, 0.3)],
+    };
+
     private static IEnumerable<Edit> Bones(string puppet, ImmutableDictionary<string, string> parts)
     {
         yield return Bone(BrambleRig.Spine, "Spine", 326, 740, 328, 420, null);
@@ -167,6 +175,10 @@ internal static class BrambleRecipe
         yield return Bone("bone-free-lower", "Lower arm, free side", 184, 536, 198, 664, "bone-free-upper");
         yield return new AddReach(puppet, new Reach { Id = BrambleRig.LampReach, Name = "Paw, lamp side", Upper = "bone-lamp-upper", Lower = "bone-lamp-lower", Bend = 1 });
         yield return new AddReach(puppet, new Reach { Id = BrambleRig.FreeReach, Name = "Paw, free side", Upper = "bone-free-upper", Lower = "bone-free-lower", Bend = 1 });
+        yield return Bone("bone-thigh", "Thigh, near", 373, 724, 373, 806, null);
+        yield return Bone("bone-shin", "Shin, near", 373, 806, 373, 900, "bone-thigh");
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FootReach, Name = "Foot, near", Upper = "bone-thigh", Lower = "bone-shin", Bend = -1, StretchPercent = 30 });
+        yield return new ChangePart(puppet, parts["Leg, near"]) { Bend = Leg };
         yield return Rides("Body", BrambleRig.Spine);
         yield return Rides("Head", BrambleRig.Neck);
         yield return Rides("Arm, lamp side", "bone-lamp-upper");

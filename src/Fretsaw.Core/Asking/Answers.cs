@@ -30,6 +30,8 @@ public sealed record OverlayAnswer(
     ImmutableArray<PointHandle> Pins,
     ImmutableArray<PointHandle> Goals,
     ImmutableArray<PointHandle> Origins,
+    ImmutableArray<RestHandle> Rests,
+    ImmutableArray<Fold> Folds,
     ImmutableArray<BoxHandle> Boxes) : Answer;
 
 /// <param name="Owner">Cast id.</param>
@@ -42,6 +44,30 @@ public sealed record BoneHandle(string Owner, string Bone, Point Start, Point En
 /// <param name="Thing">Pin, reach or puppet id.</param>
 /// <param name="Part">For a pin, its part.</param>
 public sealed record PointHandle(string Owner, string Thing, Point At, string? Part = null);
+
+public enum RestHandleKind
+{
+    /// <summary>A stiff patch; towards a place on its rim.</summary>
+    Patch,
+
+    /// <summary>Where a sway is held; towards where the strand runs.</summary>
+    Sway,
+
+    /// <summary>Where an outline of a form starts; towards where it runs.</summary>
+    FormStart,
+
+    /// <summary>The same of the part's own outline, which the forms follow.</summary>
+    OwnStart,
+}
+
+/// <summary>Something of the rig that lies on a part's art at rest. Only on a puppet's own bench.</summary>
+/// <param name="Thing">Patch or form id; for others the part's.</param>
+/// <param name="Shape">For outlines, which of the drawing's shapes.</param>
+public sealed record RestHandle(RestHandleKind Kind, string Owner, string Part, string Thing, int Shape, Point At, Point Toward);
+
+/// <summary>Triangles of a part that lie the wrong way round.</summary>
+/// <param name="Corners">x0 y0 x1 y1 x2 y2 of each.</param>
+public sealed record Fold(string Owner, string Part, ImmutableArray<double> Corners);
 
 public sealed record BoxHandle(string Thing, bool IsFlat, double Distance, double Sigma, ImmutableArray<double> Corners);
 

@@ -15,6 +15,8 @@ internal static class Overlays
         var pins = ImmutableArray.CreateBuilder<PointHandle>();
         var goals = ImmutableArray.CreateBuilder<PointHandle>();
         var origins = ImmutableArray.CreateBuilder<PointHandle>();
+        var rests = ImmutableArray.CreateBuilder<RestHandle>();
+        var folds = ImmutableArray.CreateBuilder<Fold>();
         foreach (var cast in frame.Cast.Where(cast => frame.Camera.Shows(cast.Plan.Member.Distance)))
         {
             var plan = cast.Plan;
@@ -43,11 +45,17 @@ internal static class Overlays
             foreach (var part in plan.Painted)
             {
                 AddPins(frame, toPicture, cast, part, pins);
+                AddFolds(toPicture, cast, part, folds);
+                if (owner == View.BenchCast)
+                {
+                    RestHandles.Add(owner, part, toPicture * cast.Worlds[part.Node], rests);
+                }
             }
         }
 
         return new OverlayAnswer(
-            pivots.ToImmutable(), bones.ToImmutable(), pins.ToImmutable(), goals.ToImmutable(), origins.ToImmutable(), Boxes(frame));
+            pivots.ToImmutable(), bones.ToImmutable(), pins.ToImmutable(), goals.ToImmutable(), origins.ToImmutable(),
+            rests.ToImmutable(), folds.ToImmutable(), Boxes(frame));
     }
 
     public static HitAnswer Hit(Evaluator frame, Point at)
@@ -113,6 +121,18 @@ internal static class Overlays
                 pins.Add(new PointHandle(owner, pin.Id, world.Map(cast.Meshes[part.Index]?.Carry(pin.At) ?? pin.At), part.Part.Id));
             }
         }
+    }
+
+    private static void AddFolds(Affine toPicture, CastFrame cast, PartPlan part, ImmutableArray<Fold>.Builder folds)
+    {
+        if (cast.Meshes[part.Index] is not { } mesh || mesh.Mesh.CountFlipped(mesh.X, mesh.Y) == 0)
+        {
+            return;
+        }
+
+        var world = toPicture * cast.Worlds[part.Node];
+        var corners = mesh.Mesh.Flipped(mesh.X, mesh.Y).Select(v => world.Map(new Point(mesh.X[v], mesh.Y[v]))).SelectMany(at => new[] { at.X, at.Y });
+        folds.Add(new Fold(cast.Plan.Member.Id, part.Part.Id, [.. corners]));
     }
 
     private static ImmutableArray<BoxHandle> Boxes(Evaluator frame)

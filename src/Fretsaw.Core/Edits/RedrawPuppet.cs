@@ -42,12 +42,10 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
 
         return redrawn with
         {
-            Pivot = Rounded(move.Map(part.Pivot)),
-            Pins = [.. part.Pins.Select(pin => pin with { At = Rounded(move.Map(pin.At)) })],
-            Patches = [.. part.Patches.Select(patch => patch with { At = Rounded(move.Map(patch.At)) })],
-            Sway = part.Sway is { } sway ? sway with { Root = Rounded(move.Map(sway.Root)) } : null,
+            Pivot = move.Map(part.Pivot).Rounded(),
+            Pins = [.. part.Pins.Select(pin => pin with { At = move.Map(pin.At).Rounded() })],
+            Patches = [.. part.Patches.Select(patch => patch with { At = move.Map(patch.At).Rounded() })],
+            Sway = part.Sway is { } sway ? sway with { Root = move.Map(sway.Root).Rounded() } : null,
         };
     }
-
-    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
 }

@@ -144,16 +144,23 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
     }
 
     /// <summary>Triangles that lie the other way round than at rest: the checker beside everything that moves a mesh.</summary>
-    public int CountFlipped(ReadOnlySpan<double> x, ReadOnlySpan<double> y)
+    public int CountFlipped(double[] x, double[] y)
     {
         var flipped = 0;
         for (var t = 0; t < Triangles.Length; t += 3)
         {
-            flipped += DoubleArea(x, y, Triangles[t], Triangles[t + 1], Triangles[t + 2]) <= 0 ? 1 : 0;
+            flipped += IsFlipped(t, x, y) ? 1 : 0;
         }
 
         return flipped;
     }
+
+    /// <summary>The corners of those triangles, three by three.</summary>
+    public IEnumerable<int> Flipped(double[] x, double[] y) =>
+        Enumerable.Range(0, TriangleCount).Where(t => IsFlipped(3 * t, x, y)).SelectMany(t => Triangles[(3 * t)..((3 * t) + 3)]);
+
+    private bool IsFlipped(int corner, double[] x, double[] y) =>
+        DoubleArea(x, y, Triangles[corner], Triangles[corner + 1], Triangles[corner + 2]) <= 0;
 
     private static (double, double, double) Clamp(double a, double b, double c)
     {

@@ -13,6 +13,9 @@ public readonly record struct Point(double X, double Y)
     [JsonIgnore]
     public double AngleRadians => Math.Atan2(Y, X);
 
+    /// <summary>To hundredths: what a hand places is kept no finer.</summary>
+    public Point Rounded() => new(Math.Round(X, 2), Math.Round(Y, 2));
+
     // Inlined by demand, as in Affine: the browser's runtime would otherwise call, and a loop that calls leaves its compiled code
     // each time round.
     [MethodImpl(MethodImplOptions.AggressiveInlining)]

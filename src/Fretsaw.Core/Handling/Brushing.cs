@@ -24,7 +24,7 @@ internal static class Brushing
             while ((now - at).Length >= brush.Radius * Spacing)
             {
                 var by = (now - at) * (brush.Radius * Spacing / (now - at).Length);
-                strokes.Add(new KneadStroke(brush.Knead, Rounded(at), brush.Knead == KneadBrush.Push ? Rounded(by) : default, brush.Radius, brush.Strength, brush.Softness));
+                strokes.Add(new KneadStroke(brush.Knead, at.Rounded(), brush.Knead == KneadBrush.Push ? by.Rounded() : default, brush.Radius, brush.Strength, brush.Softness));
                 at += by;
             }
 
@@ -44,7 +44,7 @@ internal static class Brushing
             var now = toPuppet.Map(to);
             if (last is not { } at || (now - at).Length >= brush.Radius * Spacing)
             {
-                strokes.Add(new WeightStroke(bone, Rounded(now), brush.Radius, brush.Strength, brush.Target, brush.Softness));
+                strokes.Add(new WeightStroke(bone, now.Rounded(), brush.Radius, brush.Strength, brush.Target, brush.Softness));
                 last = now;
             }
 
@@ -58,6 +58,4 @@ internal static class Brushing
         FilmCheck.Range(brush.Radius, 0.1, 10000, "brush", "size", "px");
         return (cast.Plan.Puppet.Parts.Find(gesture.Grip.Thing, "part"), brush);
     }
-
-    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
 }

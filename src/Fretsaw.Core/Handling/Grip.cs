@@ -18,6 +18,17 @@ public enum GripKind
     NewPin,
     NewBone,
 
+    /// <summary>A stiff patch, and its rim.</summary>
+    Patch,
+    PatchRim,
+
+    /// <summary>Where a part's sway is held, and where its strand runs.</summary>
+    SwayRoot,
+    SwayWay,
+
+    /// <summary>Where an outline of a form starts.</summary>
+    FormStart,
+
     /// <summary>A brush on a part's mesh; the gesture's brush says how. What it works on is named by NewId.</summary>
     Knead,
     Weights,
@@ -44,12 +55,13 @@ public enum GripKind
 }
 
 /// <summary>What a pointer took hold of.</summary>
-/// <param name="Thing">Id of the part, bone, pin, reach, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
+/// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
 /// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
 /// <param name="NewId">The id of what the gesture makes.</param>
 /// <param name="WholeBody">A goal out of reach takes the body along.</param>
 /// <param name="KeepSize">When a distance changes: keep the size in the picture.</param>
-public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false);
+/// <param name="Shape">For outlines, which of the drawing's shapes.</param>
+public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false, int Shape = 0);
 
 /// <summary>A round brush.</summary>
 /// <param name="Radius">Puppet pixels.</param>

@@ -35,9 +35,20 @@ internal static class Rigging
             case GripKind.BoneEnd:
                 return to => BoneEnd(puppet, puppet.Bones.Find(grip.Thing, "bone"), Moved(puppet.Bones.Find(grip.Thing, "bone").End, to));
             case GripKind.NewPin:
-                return to => new AddPin(puppet.Id, grip.Thing, new Pin { Id = NewId(grip), Name = $"Pin {PinCount(puppet) + 1}", At = Rounded(toPuppet.Map(to)) });
+                return to => new AddPin(puppet.Id, grip.Thing, new Pin { Id = NewId(grip), Name = $"Pin {PinCount(puppet) + 1}", At = toPuppet.Map(to).Rounded() });
             case GripKind.NewBone:
-                return to => new AddBone(puppet.Id, NewBone(puppet, grip, from, Rounded(toPuppet.Map(to)), snap));
+                return to => new AddBone(puppet.Id, NewBone(puppet, grip, from, toPuppet.Map(to).Rounded(), snap));
+            case GripKind.Patch:
+                return to => RestDrag.Patch(puppet, grip.Thing, toPuppet.Map(to) - from);
+            case GripKind.PatchRim:
+                return to => RestDrag.PatchRim(puppet, grip.Thing, toPuppet.Map(to));
+            case GripKind.SwayRoot:
+                return to => RestDrag.SwayRoot(puppet, grip.Thing, toPuppet.Map(to) - from);
+            case GripKind.SwayWay:
+                return to => RestDrag.SwayWay(puppet, grip.Thing, toPuppet.Map(to));
+            case GripKind.FormStart:
+                var reversed = cast.Plan.Parts.SelectMany(one => one.Forms?.Set.Fits ?? []).Any(fit => fit.Form == grip.Thing && fit.Shape == grip.Shape && fit.Fit.Reversed);
+                return to => RestDrag.FormStart(stood.Plan.Film, puppet, grip.Thing, grip.Shape, reversed, toPuppet.Map(to));
             case GripKind.Knead:
                 return Brushing.Knead(gesture, cast, toPuppet);
             case GripKind.Weights:
@@ -46,7 +57,7 @@ internal static class Rigging
                 throw new FilmException($"grip '{grip.Kind}'", "is not a handle of the bench", "take hold of another");
         }
 
-        Point Moved(Point rest, Point to) => Rounded(rest + toPuppet.Map(to) - from);
+        Point Moved(Point rest, Point to) => (rest + toPuppet.Map(to) - from).Rounded();
     }
 
     /// <summary>The bone after takes its start along, so that a chain stays a chain.</summary>
@@ -66,7 +77,7 @@ internal static class Rigging
         {
             Id = NewId(grip),
             Name = $"Bone {puppet.Bones.Length + 1}",
-            Start = Rounded(before?.End ?? start),
+            Start = (before?.End ?? start).Rounded(),
             End = end,
             RidesOn = before?.Id ?? (grip.Thing.Length > 0 ? grip.Thing : null),
         };
@@ -76,6 +87,4 @@ internal static class Rigging
 
     private static string NewId(Grip grip) =>
         grip.NewId ?? throw new FilmException("gesture", "makes a thing without an id", "send newId");
-
-    private static Point Rounded(Point p) => new(Math.Round(p.X, 2), Math.Round(p.Y, 2));
 }

@@ -53,6 +53,16 @@ public sealed class FormSet
         return rings.Count == 0 ? null : new FormSet([.. rings], [.. fits]);
     }
 
+    /// <summary>Which of so many matched places tells the direction from the first.</summary>
+    public static int Onward(int places) => Math.Min(places - 1, Math.Max(1, places / 24));
+
+    /// <summary>How far along the outline of a form's shape its place nearest to a point is, part of its length, [0, 1).</summary>
+    /// <exception cref="FilmException">The drawing has no such shape, or the shape no outline.</exception>
+    public static double StartNear(Drawing form, int shape, Point near) =>
+        shape >= 0 && shape < form.Shapes.Length && Lines(form.Shapes[shape]) is [var first, ..]
+            ? OutlineMatch.Nearest(first.Points, near)
+            : throw new FilmException($"drawing '{form.Id}'", $"has no outline {shape + 1}", "choose one of its shapes");
+
     private static MatchedRing Match(
         int shape, int line, (List<Point> Points, bool Closed) own, IReadOnlyList<(Form Form, Drawing Drawing)> forms,
         List<List<(List<Point> Points, bool Closed)>> others, List<FormFit> fits)
@@ -76,7 +86,7 @@ public sealed class FormSet
             {
                 var at = equal[f + 1];
                 fits.Add(new FormFit(
-                    forms[f].Form.Id, shape, matched[f].Fit, at[0], at[Math.Min(at.Length - 1, Math.Max(1, at.Length / 24))],
+                    forms[f].Form.Id, shape, matched[f].Fit, at[0], at[Onward(at.Length)],
                     Twists(equal[0], at), forms[f].Form.Starts.Any(entry => entry.Shape == shape)));
             }
         }

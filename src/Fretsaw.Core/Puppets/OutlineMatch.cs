@@ -45,6 +45,10 @@ public static class OutlineMatch
     public static OutlineFit Chosen(IReadOnlyList<Point> reference, IReadOnlyList<Point> outline, double start, bool reversed) =>
         new(start, reversed, Cost(new Ring(reference), new Ring(outline), start, reversed));
 
+    /// <summary>The place of an outline nearest to a point, part of its length, [0, 1).</summary>
+    /// <param name="outline">A ring without a repeated first point.</param>
+    public static double Nearest(IReadOnlyList<Point> outline, Point near) => Part(new Ring(outline).Nearest(near));
+
     /// <summary>Reference and outlines with as many points each, matched one by one.</summary>
     /// <param name="outlines">With their fits on the reference.</param>
     /// <returns>The reference first, then the outlines in their order; all the same length.</returns>
@@ -125,6 +129,21 @@ public static class OutlineMatch
         public Point Middle { get; }
 
         public IEnumerable<double> Corners() => at.SkipLast(1);
+
+        public double Nearest(Point near)
+        {
+            var (best, distance) = (0.0, double.PositiveInfinity);
+            for (var i = 1; i < points.Length; i++)
+            {
+                var (side, to) = (points[i] - points[i - 1], near - points[i - 1]);
+                var square = Point.Dot(side, side);
+                var part = square > 0 ? Math.Clamp(Point.Dot(side, to) / square, 0, 1) : 0;
+                var apart = (to - (side * part)).Length;
+                (best, distance) = apart < distance ? (at[i - 1] + ((at[i] - at[i - 1]) * part), apart) : (best, distance);
+            }
+
+            return best;
+        }
 
         public Point At(double s)
         {

@@ -1273,6 +1273,8 @@ export interface components {
             pins: components["schemas"]["PointHandle"][];
             goals: components["schemas"]["PointHandle"][];
             origins: components["schemas"]["PointHandle"][];
+            rests: components["schemas"]["RestHandle"][];
+            folds: components["schemas"]["Fold"][];
             /** @description Corners of each flat and puppet, x0 y0 … x3 y3. */
             boxes: components["schemas"]["BoxHandle"][];
         };
@@ -2109,6 +2111,13 @@ export interface components {
             scale: number;
             hidden: boolean;
         };
+        /** @description Triangles of a part that lie the wrong way round. */
+        Fold: {
+            owner: string;
+            part: string;
+            /** @description x0 y0 x1 y1 x2 y2 of each. */
+            corners: number[];
+        };
         /** @description A damped spring that lags behind its carrier. */
         FollowThrough: {
             /**
@@ -2181,8 +2190,8 @@ export interface components {
             /** @description What a pointer took hold of. */
             grip: {
                 /** @enum {unknown} */
-                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Flat" | "Cast" | "Look" | "FlatDistance" | "CastDistance" | "Focus";
-                /** @description Id of the part, bone, pin, reach, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out). */
+                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Flat" | "Cast" | "Look" | "FlatDistance" | "CastDistance" | "Focus";
+                /** @description Id of the part, bone, pin, reach, stiff patch, form, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out). */
                 thing: string;
                 /** @description Id of the puppet on the stage, for things of a puppet. */
                 owner?: null | string;
@@ -2198,6 +2207,12 @@ export interface components {
                  * @default false
                  */
                 wholeBody?: boolean;
+                /**
+                 * Format: int32
+                 * @description For outlines, which of the drawing's shapes.
+                 * @default 0
+                 */
+                shape?: number;
             };
             /** @description A place or a difference of places; x right, y down. */
             from: {
@@ -2954,6 +2969,23 @@ export interface components {
             part: string;
             drawing: string;
         };
+        /** @description Something of the rig that lies on a part's art at rest. Only on a puppet's own bench. */
+        RestHandle: {
+            kind: components["schemas"]["RestHandleKind"];
+            owner: string;
+            part: string;
+            /** @description Patch or form id; for others the part's. */
+            thing: string;
+            /**
+             * Format: int32
+             * @description For outlines, which of the drawing's shapes.
+             */
+            shape: number;
+            at: components["schemas"]["Point"];
+            toward: components["schemas"]["Point"];
+        };
+        /** @enum {unknown} */
+        RestHandleKind: "Patch" | "Sway" | "FormStart" | "OwnStart";
         /** @description An edit that was made, for those who missed it. */
         SentEdit: {
             /** Format: int64 */

@@ -9,11 +9,12 @@ import { useAnswer } from "../state/useAnswer";
 import { makeAt, startDrag } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
+import { RestHandles } from "./RestHandles";
 
 type Handles = AnswerTo<"overlay">;
 
 /** Grips that neither keep a size nor take the body along. */
-const plain = { keepSize: false, wholeBody: false };
+const plain = { keepSize: false, wholeBody: false, shape: 0 };
 
 /** Handles over the picture. Where they are is the core's word; a drag on one becomes a gesture of the core. */
 export function Overlay({ width, height }: { width: number; height: number }) {
@@ -138,7 +139,17 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const part = chosen?.kind === "part" ? own(handles.pivots).find((pivot) => pivot.part === chosen.thing) : undefined;
     return (
       <>
+        {own(handles.folds).map((fold) => (
+          <FoldedTriangles key={fold.part} corners={fold.corners} ink={inks.blade} scale={scale} />
+        ))}
         {part && part.box.length > 0 && <BoxOutline corners={part.box} ink={inks.petrol} scale={scale} />}
+        {place === "rig" && part && !trying && (
+          <RestHandles
+            rests={own(handles.rests).filter((rest) => rest.part === part.part)}
+            scale={scale}
+            take={(grip) => drag({ ...plain, ...grip, owner }, choose("part", part.part))}
+          />
+        )}
         {place !== "parts" &&
           own(handles.bones).map((bone) => (
             <BoneLath
@@ -229,6 +240,26 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, ...plain }, at);
     if (edit) set({ chosen: { kind: "part", thing: part } });
   }
+}
+
+/** Where pins force a mesh to lie the wrong way round. */
+function FoldedTriangles({ corners, ink, scale }: { corners: number[]; ink: string; scale: number }) {
+  const triangles: string[] = [];
+  for (let i = 0; i < corners.length; i += 6) {
+    const [ax, ay, bx, by, cx, cy] = corners.slice(i, i + 6);
+    triangles.push(`M${ax} ${ay}L${bx} ${by}L${cx} ${cy}Z`);
+  }
+  return (
+    <path
+      d={triangles.join("")}
+      fill={ink}
+      fillOpacity={0.55}
+      stroke={ink}
+      strokeWidth={1.5 * scale}
+      pointerEvents="none"
+      data-testid="folds"
+    />
+  );
 }
 
 function ChosenBox({ handles, chosen, ink, scale }: { handles: Handles; chosen: Chosen; ink: string; scale: number }) {

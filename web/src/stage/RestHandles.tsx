@@ -1,0 +1,154 @@
+import { useTheme } from "@mui/material/styles";
+import type { PointerEventHandler } from "react";
+import type { AnswerTo, Grip } from "../api/types";
+
+type Rest = AnswerTo<"overlay">["rests"][number];
+
+/** What lies on the chosen part's art at rest: stiff patches, the root of a sway, where outlines start and which way they run. */
+export function RestHandles({
+  rests,
+  scale,
+  take,
+}: {
+  rests: Rest[];
+  scale: number;
+  take: (grip: Pick<Grip, "kind" | "thing" | "shape">) => PointerEventHandler;
+}) {
+  return rests.map((rest) => {
+    const grip = (kind: Grip["kind"]) => take({ kind, thing: rest.thing, shape: rest.shape });
+    const key = `${rest.kind} ${rest.thing} ${rest.shape}`;
+    if (rest.kind === "Patch")
+      return <PatchRing key={key} rest={rest} scale={scale} onDown={grip("Patch")} onRim={grip("PatchRim")} />;
+    if (rest.kind === "Sway")
+      return <SwayArrow key={key} rest={rest} scale={scale} onDown={grip("SwayRoot")} onTip={grip("SwayWay")} />;
+    return (
+      <StartFlag
+        key={key}
+        rest={rest}
+        scale={scale}
+        onDown={rest.kind === "FormStart" ? grip("FormStart") : undefined}
+      />
+    );
+  });
+}
+
+interface Shown {
+  rest: Rest;
+  scale: number;
+}
+
+const grab = { cursor: "grab" } as const;
+
+/** A stiff patch: a ring with hatching of its own colour, taken by its middle, sized by its rim. */
+function PatchRing({
+  rest,
+  scale,
+  onDown,
+  onRim,
+}: Shown & { onDown: PointerEventHandler; onRim: PointerEventHandler }) {
+  const { inks } = useTheme().palette;
+  const radius = Math.hypot(rest.toward.x - rest.at.x, rest.toward.y - rest.at.y);
+  return (
+    <g data-handle={`patch ${rest.thing}`}>
+      <circle cx={rest.at.x} cy={rest.at.y} r={radius} fill={inks.leaf} fillOpacity={0.14} pointerEvents="none" />
+      <circle
+        cx={rest.at.x}
+        cy={rest.at.y}
+        r={radius}
+        fill="none"
+        stroke={inks.leaf}
+        strokeWidth={2 * scale}
+        pointerEvents="none"
+      />
+      <g transform={`translate(${rest.at.x} ${rest.at.y}) scale(${scale})`} onPointerDown={onDown} style={grab}>
+        <title>Stiff patch: drag to move it</title>
+        <circle r={11} fill="transparent" />
+        <path d="M-6 -6H6V6H-6Z" fill="#FFFFFF" stroke={inks.leaf} strokeWidth={2} />
+      </g>
+      <g
+        transform={`translate(${rest.toward.x} ${rest.toward.y}) scale(${scale})`}
+        onPointerDown={onRim}
+        style={{ cursor: "ew-resize" }}
+        data-end="rim"
+      >
+        <title>Drag to make the patch larger or smaller</title>
+        <circle r={11} fill="transparent" />
+        <circle r={4.5} fill="#FFFFFF" stroke={inks.leaf} strokeWidth={2} />
+      </g>
+    </g>
+  );
+}
+
+/** Where a strand is held, and the way it runs from there. */
+function SwayArrow({
+  rest,
+  scale,
+  onDown,
+  onTip,
+}: Shown & { onDown: PointerEventHandler; onTip: PointerEventHandler }) {
+  const { inks } = useTheme().palette;
+  const turn = (Math.atan2(rest.toward.y - rest.at.y, rest.toward.x - rest.at.x) * 180) / Math.PI;
+  return (
+    <g data-handle="sway">
+      <line
+        x1={rest.at.x}
+        y1={rest.at.y}
+        x2={rest.toward.x}
+        y2={rest.toward.y}
+        stroke={inks.brass}
+        strokeWidth={2 * scale}
+        pointerEvents="none"
+      />
+      <g transform={`translate(${rest.at.x} ${rest.at.y}) scale(${scale})`} onPointerDown={onDown} style={grab}>
+        <title>The sway is held here</title>
+        <circle r={11} fill="transparent" />
+        <path d="M0 -7L7 0L0 7L-7 0Z" fill="#FFFFFF" stroke={inks.brass} strokeWidth={2} />
+      </g>
+      <g
+        transform={`translate(${rest.toward.x} ${rest.toward.y}) rotate(${turn}) scale(${scale})`}
+        onPointerDown={onTip}
+        style={grab}
+        data-end="way"
+      >
+        <title>The strand runs this way</title>
+        <circle r={11} fill="transparent" />
+        <path d="M-9 -6L5 0L-9 6Z" fill={inks.brass} stroke="#FFFFFF" strokeWidth={1.5} />
+      </g>
+    </g>
+  );
+}
+
+/** Where an outline starts, with an arrow the way it runs: filled for a form's, hollow for the part's own. */
+function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandler }) {
+  const { inks } = useTheme().palette;
+  const turn = (Math.atan2(rest.toward.y - rest.at.y, rest.toward.x - rest.at.x) * 180) / Math.PI;
+  const own = onDown === undefined;
+  return (
+    <g
+      transform={`translate(${rest.at.x} ${rest.at.y}) rotate(${turn}) scale(${scale})`}
+      onPointerDown={onDown}
+      pointerEvents={own ? "none" : undefined}
+      style={own ? undefined : grab}
+      data-handle={own ? "own start" : `start ${rest.thing}`}
+    >
+      <title>{own ? "The part's own outline starts here" : "The form's outline starts here and runs this way"}</title>
+      <circle r={own ? 0 : 11} fill="transparent" />
+      <path
+        d="M0 -5V5M0 0H14M9 -5L16 0L9 5"
+        fill="none"
+        stroke="#FFFFFF"
+        strokeWidth={5}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
+      <path
+        d="M0 -5V5M0 0H14M9 -5L16 0L9 5"
+        fill="none"
+        stroke={own ? inks.petrol : inks.blade}
+        strokeWidth={2}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
+    </g>
+  );
+}
