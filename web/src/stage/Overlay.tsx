@@ -143,13 +143,6 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           <FoldedTriangles key={fold.part} corners={fold.corners} ink={inks.blade} scale={scale} />
         ))}
         {part && part.box.length > 0 && <BoxOutline corners={part.box} ink={inks.petrol} scale={scale} />}
-        {place === "rig" && part && !trying && (
-          <RestHandles
-            rests={own(handles.rests).filter((rest) => rest.part === part.part)}
-            scale={scale}
-            take={(grip) => drag({ ...plain, ...grip, owner }, choose("part", part.part))}
-          />
-        )}
         {place !== "parts" &&
           own(handles.bones).map((bone) => (
             <BoneLath
@@ -219,6 +212,13 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               { kind: poses ? "Shift" : "Pivot", thing: part.part, owner, ...plain },
               choose("part", part.part),
             )}
+          />
+        )}
+        {place === "rig" && part && !trying && (
+          <RestHandles
+            rests={own(handles.rests).filter((rest) => rest.part === part.part)}
+            scale={scale}
+            take={(grip) => drag({ ...plain, ...grip, owner }, choose("part", part.part))}
           />
         )}
         {part && poses && (

@@ -14,22 +14,25 @@ export function RestHandles({
   scale: number;
   take: (grip: Pick<Grip, "kind" | "thing" | "shape">) => PointerEventHandler;
 }) {
-  return rests.map((rest) => {
-    const grip = (kind: Grip["kind"]) => take({ kind, thing: rest.thing, shape: rest.shape });
-    const key = `${rest.kind} ${rest.thing} ${rest.shape}`;
-    if (rest.kind === "Patch")
-      return <PatchRing key={key} rest={rest} scale={scale} onDown={grip("Patch")} onRim={grip("PatchRim")} />;
-    if (rest.kind === "Sway")
-      return <SwayArrow key={key} rest={rest} scale={scale} onDown={grip("SwayRoot")} onTip={grip("SwayWay")} />;
-    return (
-      <StartFlag
-        key={key}
-        rest={rest}
-        scale={scale}
-        onDown={rest.kind === "FormStart" ? grip("FormStart") : undefined}
-      />
-    );
-  });
+  // The part's own starts lie under the forms', which can be taken hold of.
+  return [...rests]
+    .sort((a, b) => Number(b.kind === "OwnStart") - Number(a.kind === "OwnStart"))
+    .map((rest) => {
+      const grip = (kind: Grip["kind"]) => take({ kind, thing: rest.thing, shape: rest.shape });
+      const key = `${rest.kind} ${rest.thing} ${rest.shape}`;
+      if (rest.kind === "Patch")
+        return <PatchRing key={key} rest={rest} scale={scale} onDown={grip("Patch")} onRim={grip("PatchRim")} />;
+      if (rest.kind === "Sway")
+        return <SwayArrow key={key} rest={rest} scale={scale} onDown={grip("SwayRoot")} onTip={grip("SwayWay")} />;
+      return (
+        <StartFlag
+          key={key}
+          rest={rest}
+          scale={scale}
+          onDown={rest.kind === "FormStart" ? grip("FormStart") : undefined}
+        />
+      );
+    });
 }
 
 interface Shown {
@@ -118,11 +121,13 @@ function SwayArrow({
   );
 }
 
-/** Where an outline starts, with an arrow the way it runs: filled for a form's, hollow for the part's own. */
+/** Where an outline starts, with an arrow the way it runs: a dot for a form's, in an open ring of the part's own when they lie together. */
 function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandler }) {
   const { inks } = useTheme().palette;
   const turn = (Math.atan2(rest.toward.y - rest.at.y, rest.toward.x - rest.at.x) * 180) / Math.PI;
   const own = onDown === undefined;
+  const ink = own ? inks.petrol : inks.blade;
+  const line = { fill: "none", strokeLinecap: "round", strokeLinejoin: "round" } as const;
   return (
     <g
       transform={`translate(${rest.at.x} ${rest.at.y}) rotate(${turn}) scale(${scale})`}
@@ -132,23 +137,20 @@ function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandl
       data-handle={own ? "own start" : `start ${rest.thing}`}
     >
       <title>{own ? "The part's own outline starts here" : "The form's outline starts here and runs this way"}</title>
-      <circle r={own ? 0 : 11} fill="transparent" />
+      <circle
+        r={own ? 7 : 11}
+        fill={own ? "#FFFFFF" : "transparent"}
+        stroke={own ? inks.petrol : undefined}
+        strokeWidth={2}
+      />
       <path
-        d="M0 -5V5M0 0H14M9 -5L16 0L9 5"
-        fill="none"
+        d={own ? "M7 0H20M15 -5L22 0L15 5" : "M0 0H20M15 -5L22 0L15 5"}
+        {...line}
         stroke="#FFFFFF"
         strokeWidth={5}
-        strokeLinecap="round"
-        strokeLinejoin="round"
       />
-      <path
-        d="M0 -5V5M0 0H14M9 -5L16 0L9 5"
-        fill="none"
-        stroke={own ? inks.petrol : inks.blade}
-        strokeWidth={2}
-        strokeLinecap="round"
-        strokeLinejoin="round"
-      />
+      <path d={own ? "M7 0H20M15 -5L22 0L15 5" : "M0 0H20M15 -5L22 0L15 5"} {...line} stroke={ink} strokeWidth={2} />
+      {!own && <circle r={4} fill={ink} stroke="#FFFFFF" strokeWidth={1.5} />}
     </g>
   );
 }

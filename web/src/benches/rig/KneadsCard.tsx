@@ -63,6 +63,7 @@ export function KneadsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       ))}
       <Button
         variant={tool === "knead" && !part.kneads.some((one) => one.id === brush.works) ? "contained" : "outlined"}
+        sx={{ mt: 1, mr: 0.5 }}
         onClick={() => work(newId("knead"), "Push")}
       >
         Knead anew

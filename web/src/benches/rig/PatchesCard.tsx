@@ -4,11 +4,14 @@ import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
+import { useStore } from "../../state/store";
 
 /** Round areas of the mesh that must not bend. */
 export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const put = (patch: StiffPatch): Edit => ({ kind: "putOnPart", puppetId: puppet.id, partId: part.id, patch });
-  if (part.pins.length === 0) return null;
+  const art = useStore((state) => state.film?.drawings.find((drawing) => drawing.id === part.drawing)?.bounds);
+  if (part.pins.length === 0 || !art) return null;
+  const middle = { x: art.x + art.width / 2, y: art.y + art.height / 2 };
   return (
     <>
       {part.patches.map((patch) => (
@@ -54,7 +57,7 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         sx={{ mt: 1, mr: 0.5 }}
         onClick={() =>
           void commit(
-            put({ id: newId("patch"), name: `Stiff patch ${part.patches.length + 1}`, at: part.pivot, radius: 40 }),
+            put({ id: newId("patch"), name: `Stiff patch ${part.patches.length + 1}`, at: middle, radius: 40 }),
           )
         }
       >
