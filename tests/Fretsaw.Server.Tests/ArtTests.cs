@@ -90,13 +90,22 @@ public sealed class ArtTests : IDisposable
         }
 
         var brought = await Send("puppets", "still.zip", zip.ToArray());
-        var svg = System.Xml.Linq.XDocument.Parse(await server.Http.GetStringAsync($"/api/films/demo/puppets/{brought.GetProperty("thing").GetString()}/rest.svg"));
+        var puppet = brought.GetProperty("thing").GetString()!;
+        var text = await server.Http.GetStringAsync($"/api/films/demo/puppets/{puppet}/rest.svg");
+        var svg = System.Xml.Linq.XDocument.Parse(text);
         var image = svg.Descendants().Single(element => element.Name.LocalName == "image");
         Assert.StartsWith("data:image/png;base64,", image.Attribute("href")!.Value, StringComparison.Ordinal);
         var matrix = image.Attribute("transform")!.Value["matrix(".Length..^1].Split(' ').Select(number => double.Parse(number, System.Globalization.CultureInfo.InvariantCulture)).ToArray();
         Assert.Equal(64, matrix[0] * (int)image.Attribute("width")!, 0.2);
         Assert.Equal(0, matrix[4], 0.2);
         Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/films/demo/puppets/bramble-puppet/rest.txt")).StatusCode);
+
+        // Touched up and brought back: the picture takes its part's place again.
+        await Send($"puppets/{puppet}/redraw?alike=false&added=false", "still.svg", Encoding.UTF8.GetBytes(text));
+        var part = Assert.Single((await Puppet(puppet)).GetProperty("parts").EnumerateArray());
+        var drawing = (await server.Film()).GetProperty("drawings").EnumerateArray().Single(one => one.GetProperty("id").GetString() == part.GetProperty("drawing").GetString());
+        Assert.Equal(64, drawing.GetProperty("bounds").GetProperty("width").GetDouble(), 1.0);
+        Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync($"/api/assets/{drawing.GetProperty("raster").GetProperty("asset").GetString()}")).StatusCode);
     }
 
     private Task<JsonElement> Send(string path, string name, byte[] bytes) => server.Upload($"/api/films/demo/{path}", name, bytes);

@@ -38,6 +38,14 @@ public static class PngFile
             new ArtReport([Path.GetFileNameWithoutExtension(file)], 1, notes));
     }
 
+    /// <summary>Width and height of a PNG picture, without decoding it.</summary>
+    /// <exception cref="FilmException">The file is too large or no picture.</exception>
+    internal static (int Width, int Height) SizeOf(byte[] bytes, string file)
+    {
+        using var codec = Open(bytes, file);
+        return (codec.Info.Width, codec.Info.Height);
+    }
+
     /// <summary>Straight RGBA of a PNG picture.</summary>
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
     internal static SKBitmap Decode(byte[] bytes, string file) => Decode(bytes, file, out _);
@@ -62,12 +70,8 @@ public static class PngFile
 
     private static SKBitmap Decode(byte[] bytes, string file, out bool incomplete)
     {
-        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
-        FilmException.ThrowIf(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
-        using var codec = SKCodec.Create(new MemoryStream(bytes));
-        FilmException.ThrowIf(codec is null, file, "cannot be read as a picture", "export it again");
-        var (width, height) = (codec!.Info.Width, codec.Info.Height);
-        FilmException.ThrowIf(width > MaxSide || height > MaxSide, file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
+        using var codec = Open(bytes, file);
+        var (width, height) = (codec.Info.Width, codec.Info.Height);
         var colour = new SKBitmap(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
         var result = codec.GetPixels(colour.Info, colour.GetPixels());
         incomplete = result == SKCodecResult.IncompleteInput;
@@ -78,5 +82,20 @@ public static class PngFile
 
         colour.Dispose();
         throw new FilmException(file, "cannot be decoded", "export it again");
+    }
+
+    private static SKCodec Open(byte[] bytes, string file)
+    {
+        FilmException.ThrowIf(bytes.Length > MaxBytes, file, $"is {bytes.Length / 1024 / 1024} MB", $"keep pictures under {MaxBytes / 1024 / 1024} MB");
+        FilmException.ThrowIf(!LooksLikePng(bytes), file, "is not a PNG picture", "export it as PNG");
+        var codec = SKCodec.Create(new MemoryStream(bytes)) ?? throw new FilmException(file, "cannot be read as a picture", "export it again");
+        var (width, height) = (codec.Info.Width, codec.Info.Height);
+        if (width > MaxSide || height > MaxSide)
+        {
+            codec.Dispose();
+            throw new FilmException(file, $"is {width} × {height} px", $"keep both sides under {MaxSide} px");
+        }
+
+        return codec;
     }
 }

@@ -3,12 +3,14 @@ using System.Xml.Linq;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Formats.Layers;
+using Fretsaw.Formats.Png;
 
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>
 /// Layered SVG → a puppet, or one flat's drawing. Supported: groups, transforms, basic shapes and paths, fill and
-/// stroke, opacity, gradients, fill rules, use and defs, viewBox and units, style attributes and simple style rules.
+/// stroke, opacity, gradients, fill rules, use and defs, embedded PNG pictures, viewBox and units, style attributes and simple
+/// style rules.
 /// Everything else is listed with its place and left out.
 /// </summary>
 public static class SvgFile
@@ -30,11 +32,24 @@ public static class SvgFile
     {
         var walker = Walk(bytes, file);
         var pieces = walker.Pieces;
+        var pictures = Pictures(pieces, idPrefix);
         var layers = pieces.Select((piece, i) => new ArtLayer(
             piece.Name, piece.Inside is null ? -1 : pieces.IndexOf(piece.Inside),
-            piece.Shapes.Count == 0 ? null : ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes), piece.Hidden, piece.Opacity)).ToImmutableArray();
+            piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
+            piece.Hidden, piece.Opacity)).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
-        return new LayeredArt(layers, LayeredArt.NoAssets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, walker.Notes));
+        var assets = pictures.Values.DistinctBy(picture => picture.Drawing.Raster!.Asset).ToDictionary(picture => picture.Drawing.Raster!.Asset, picture => picture.Bytes, StringComparer.Ordinal);
+        return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, walker.Notes));
+    }
+
+    private sealed record PlacedPicture(Drawing Drawing, byte[] Bytes);
+
+    /// <summary>The embedded pictures that show anything, by their pieces.</summary>
+    private static Dictionary<SvgPiece, PlacedPicture> Pictures(List<SvgPiece> pieces, string idPrefix)
+    {
+        var with = pieces.Where(piece => piece.Picture is not null).ToList();
+        var read = TrimmedPng.ReadAll([.. with.Select(piece => piece.Picture!.Placed(piece.Name))], $"{idPrefix}-i", null);
+        return with.Zip(read).Where(pair => pair.Second is not null).ToDictionary(pair => pair.First, pair => new PlacedPicture(pair.Second!.Value.Drawing with { Name = pair.First.Name }, pair.Second.Value.Bytes));
     }
 
     /// <summary>The whole file as one drawing.</summary>
@@ -45,7 +60,9 @@ public static class SvgFile
         var shapes = walker.Pieces.Where(piece => !piece.Hidden)
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
-        FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
+        FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
+        var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
+        walker.Notes.AddRange(pictures);
         return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, walker.Notes));
     }
 

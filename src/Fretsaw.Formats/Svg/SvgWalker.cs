@@ -5,7 +5,7 @@ using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Formats.Svg;
 
-/// <summary>A piece of the file that becomes a part: its shapes, back to front, and the piece it stands in.</summary>
+/// <summary>A piece of the file that becomes a part: its shapes, back to front, or its picture, and the piece it stands in.</summary>
 internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bool hidden)
 {
     public string Name { get; } = name;
@@ -17,6 +17,8 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
     public bool Hidden { get; } = hidden;
 
     public List<Shape> Shapes { get; } = [];
+
+    public SvgImage? Picture { get; set; }
 
     /// <summary>A group inside this piece has been painted already, so further shapes belong over it.</summary>
     public bool HasChildren { get; set; }
@@ -31,6 +33,9 @@ internal sealed class SvgWalker
     private const int MaxShapes = 100_000;
     private const int MaxUses = 24;
 
+    /// <summary>Pixels of all embedded pictures together: sixteen of the largest that may come alone.</summary>
+    private const long MaxPicturePixels = 16L * 8192 * 8192;
+
     private static readonly HashSet<string> Silent = new(StringComparer.Ordinal)
     {
         "defs", "title", "desc", "metadata", "style", "symbol", "linearGradient", "radialGradient", "namedview", "clipPath", "mask", "filter", "marker", "pattern",
@@ -43,6 +48,7 @@ internal sealed class SvgWalker
     private readonly SvgPaints paints;
     private int shapes;
     private int unnamed;
+    private long picturePixels;
 
     public SvgWalker(XElement root, string file, Box view)
     {
@@ -83,6 +89,11 @@ internal sealed class SvgWalker
                 loose = null;
                 Group(child, style, matrix, null);
             }
+            else if (child.Name.LocalName == "image")
+            {
+                loose = null;
+                Image(child, style, matrix, null, false);
+            }
             else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
             {
                 loose ??= Add(new SvgPiece(NameOf(child) ?? $"Part {++unnamed}", null, 1, false));
@@ -116,9 +127,14 @@ internal sealed class SvgWalker
                 Group(child, style, at, piece);
                 piece.HasChildren = true;
             }
+            else if (child.Name.LocalName == "image")
+            {
+                var opens = into == piece && !piece.HasChildren && piece.Picture is null && piece.Shapes.Count == 0;
+                piece.HasChildren |= Image(child, style, at, piece, opens) is { } beside && beside != piece;
+            }
             else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
             {
-                if (piece.HasChildren)
+                if (piece.HasChildren || into.Picture is not null)
                 {
                     into = Add(new SvgPiece($"{piece.Name}, over", piece, style.Opacity, piece.Hidden));
                     piece.HasChildren = false;
@@ -131,6 +147,27 @@ internal sealed class SvgWalker
                 Leave(child);
             }
         }
+    }
+
+    /// <summary>An embedded picture is the art of the group it opens, or a piece of its own that rides on it.</summary>
+    /// <returns>The piece that holds it; null when it was left out.</returns>
+    private SvgPiece? Image(XElement element, SvgStyle inherited, Affine matrix, SvgPiece? inside, bool opens)
+    {
+        var style = inherited.Of(element, sheet);
+        Unsupported(element, style);
+        if (SvgImage.Of(element, file, view, matrix * Transform(element)) is not { } picture)
+        {
+            Note(element, ArtFate.LeftOut, "is no embedded PNG picture and was left out");
+            return null;
+        }
+
+        var (width, height) = Png.PngFile.SizeOf(picture.Png, picture.Place);
+        picturePixels += (long)width * height;
+        FilmException.ThrowIf(picturePixels > MaxPicturePixels || ++shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
+        var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
+        var piece = opens && !hidden && style.Opacity == 1 ? inside! : Add(new SvgPiece(NameOf(element) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
+        piece.Picture = picture;
+        return piece;
     }
 
     private SvgPiece Add(SvgPiece piece)
