@@ -198,7 +198,7 @@ public sealed class FramePainter : IDisposable
 
         var m = canvas.TotalMatrix;
         var texture = art.Texture(drawing, MathF.Sqrt(MathF.Abs((m.ScaleX * m.ScaleY) - (m.SkewX * m.SkewY))));
-        using var shader = texture.ToShader(SKShaderTileMode.Clamp, SKShaderTileMode.Clamp, Smooth, art.Art(drawing).TexelsToArt(texture));
+        using var shader = texture.ToShader(SKShaderTileMode.Decal, SKShaderTileMode.Decal, Smooth, art.Art(drawing).TexelsToArt(texture));
         using var paint = new SKPaint { Shader = shader, IsAntialias = true, Color = SKColors.Black.WithAlpha(ShapePainter.Alpha(opacity)) };
         using var mesh = SKVertices.CreateCopy(SKVertexMode.Triangles, positions, onArt, null, triangles);
         canvas.DrawVertices(mesh, SKBlendMode.Modulate, paint);

@@ -90,8 +90,8 @@ export class LayerPainter {
     const { bounds } = art.drawing;
     const toArt = [bounds.width / texture.width(), 0, bounds.x, 0, bounds.height / texture.height(), bounds.y, 0, 0, 1];
     const shader = texture.makeShaderOptions(
-      kit.TileMode.Clamp,
-      kit.TileMode.Clamp,
+      kit.TileMode.Decal,
+      kit.TileMode.Decal,
       kit.FilterMode.Linear,
       kit.MipmapMode.None,
       toArt,
