@@ -27,6 +27,7 @@ public static class DemoFilm
         film = new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 1010, Y = 1010, Scale = 0.8 }).Apply(film);
         film = ActingRecipe.Act(film, ShotId, Cast, rig);
         film = CameraRecipe.Frame(film, ShotId);
+        film = GoodEvening.Shoot(film, rig);
         return new FilmBundle(film, new Dictionary<string, byte[]>());
     }
 
