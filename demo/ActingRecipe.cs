@@ -62,11 +62,14 @@ internal static class ActingRecipe
     /// <summary>He looks about before the horn, up at it, and blinks twice.</summary>
     private static Film Face(Film film, string shot, string cast)
     {
-        (int Frame, double Across, double Down)[] looks =
-            [(1, 20, 10), (40, -55, 15), (64, 60, -10), (Horn, 60, -10), (Horn + 5, 30, 60), (Horn + 10, 70, -80), (Horn + 40, 10, 30), (Horn + 62, 20, 0)];
-        foreach (var (frame, across, down) in looks)
+        (int Frame, Chart Gap, double Across, double Down)[] looks =
+        [
+            (1, Chart.Both, 20, 10), (40, Chart.Both, -55, 15), (64, Chart.Hold, 60, -10), (Horn, Chart.SlowStop, 60, -10), (Horn + 5, Chart.SlowStart, 30, 60),
+            (Horn + 10, Chart.SlowStop, 70, -80), (Horn + 40, Chart.Both, 10, 30), (Horn + 62, Chart.Both, 20, 0),
+        ];
+        foreach (var (frame, gap, across, down) in looks)
         {
-            film = Key(film, shot, cast, frame, Chart.Both, [(BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)], alone: true);
+            film = Key(film, shot, cast, frame, gap, [(BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)], alone: true);
         }
 
         (int Frame, double Shut)[] blinks = [(1, 0), (26, 0), (28, 100), (30, 100), (33, 0), (Horn + 70, 0), (Horn + 72, 100), (Horn + 76, 0)];
