@@ -17,31 +17,46 @@ internal sealed class ArapEdges
     private readonly double[] weights;
     private readonly double restSquares;
 
-    /// <param name="rank">By vertex of the mesh, when the matrix eliminates it.</param>
-    public ArapEdges(Mesh mesh, SymmetricBuilder laplacian, int[] rank)
-    {
-        var (allEnds, allSides, allWeights) = (new List<int>(), new List<double>(), new List<double>());
-        foreach (var (a, b, weight) in Spread(laplacian, rank))
-        {
-            var rest = new Point(mesh.X[a] - mesh.X[b], mesh.Y[a] - mesh.Y[b]);
-            allEnds.AddRange([2 * rank[a], 2 * rank[b]]);
-            allSides.AddRange([weight * rest.X / 2, weight * rest.Y / 2]);
-            allWeights.Add(weight);
-            restSquares += weight * Point.Dot(rest, rest);
-        }
-
-        (ends, sides, weights) = ([.. allEnds], [.. allSides], [.. allWeights]);
-    }
-
     /// <summary>
     /// Every vertex's first edge, then every vertex's second, and so on: edges that follow each other then seldom share a vertex,
     /// and a processor need not wait for one sum before it adds to the next.
     /// </summary>
-    private static IEnumerable<(int A, int B, double Weight)> Spread(SymmetricBuilder laplacian, int[] rank) =>
-        Enumerable.Range(0, laplacian.Size)
-            .SelectMany(a => laplacian.Row(a).Where(entry => rank[a] < rank[entry.Key]).Select((entry, turn) => (A: a, B: entry.Key, Weight: -entry.Value, Turn: turn)))
-            .OrderBy(edge => edge.Turn).ThenBy(edge => rank[edge.A])
-            .Select(edge => (edge.A, edge.B, edge.Weight));
+    /// <param name="first">Vertex v's neighbours are neighbour[first[v] .. first[v + 1]), with the weights of their edges.</param>
+    /// <param name="rank">By vertex of the mesh, when the matrix eliminates it.</param>
+    public ArapEdges(Mesh mesh, int[] first, int[] neighbour, double[] weight, int[] rank)
+    {
+        var order = new int[rank.Length];
+        for (var v = 0; v < rank.Length; v++)
+        {
+            order[rank[v]] = v;
+        }
+
+        // Where each vertex's next edge is looked for; an edge belongs to the end that is eliminated first.
+        var next = first[..^1];
+        var count = neighbour.Length / 2;
+        (ends, sides, weights) = (new int[2 * count], new double[2 * count], new double[count]);
+        for (var made = 0; made < count;)
+        {
+            foreach (var a in order)
+            {
+                while (next[a] < first[a + 1] && rank[neighbour[next[a]]] < rank[a])
+                {
+                    next[a]++;
+                }
+
+                if (next[a] < first[a + 1])
+                {
+                    var (b, w) = (neighbour[next[a]], weight[next[a]]);
+                    next[a]++;
+                    var (x, y) = (mesh.X[a] - mesh.X[b], mesh.Y[a] - mesh.Y[b]);
+                    (ends[2 * made], ends[(2 * made) + 1]) = (2 * rank[a], 2 * rank[b]);
+                    (sides[2 * made], sides[(2 * made) + 1]) = (w * x / 2, w * y / 2);
+                    weights[made++] = w;
+                    restSquares += w * ((x * x) + (y * y));
+                }
+            }
+        }
+    }
 
     /// <summary>Adds Σ weight/2 · (Rᵢ + Rⱼ)(rᵢ − rⱼ) at every vertex i, over its neighbours j.</summary>
     /// <param name="turns">By vertex.</param>

@@ -37,8 +37,13 @@ public sealed class ArapSystem
         (Mesh, Pins, Handles) = (mesh, pins, handles);
         (First, Neighbour, Weight) = Rows(laplacian);
         PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
-        Factor = new SparseCholesky(Tied(laplacian, handles, PinWeight));
-        Edges = new ArapEdges(mesh, laplacian, Factor.Rank);
+        foreach (var handle in handles)
+        {
+            Tie(laplacian, handle, PinWeight);
+        }
+
+        Factor = new SparseCholesky(laplacian);
+        Edges = new ArapEdges(mesh, First, Neighbour, Weight, Factor.Rank);
         GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => 2 * Factor.Rank[corner])];
         GripWeights = [.. handles.SelectMany(handle => new[] { handle.WA, handle.WB, handle.WC }).Select(weight => weight * PinWeight)];
     }
@@ -216,21 +221,14 @@ public sealed class ArapSystem
         return place with { Rest = place.On(mesh.X, mesh.Y) };
     }
 
-    /// <summary>The edges' matrix with what ties the pins down.</summary>
-    private static SymmetricBuilder Tied(SymmetricBuilder laplacian, HandlePlace[] handles, double w)
+    private static void Tie(SymmetricBuilder matrix, HandlePlace handle, double w)
     {
-        var tied = laplacian.Copy();
-        foreach (var handle in handles)
-        {
-            tied.Add(handle.A, handle.A, w * handle.WA * handle.WA);
-            tied.Add(handle.B, handle.B, w * handle.WB * handle.WB);
-            tied.Add(handle.C, handle.C, w * handle.WC * handle.WC);
-            tied.Add(handle.A, handle.B, w * handle.WA * handle.WB);
-            tied.Add(handle.B, handle.C, w * handle.WB * handle.WC);
-            tied.Add(handle.C, handle.A, w * handle.WC * handle.WA);
-        }
-
-        return tied;
+        matrix.Add(handle.A, handle.A, w * handle.WA * handle.WA);
+        matrix.Add(handle.B, handle.B, w * handle.WB * handle.WB);
+        matrix.Add(handle.C, handle.C, w * handle.WC * handle.WC);
+        matrix.Add(handle.A, handle.B, w * handle.WA * handle.WB);
+        matrix.Add(handle.B, handle.C, w * handle.WB * handle.WC);
+        matrix.Add(handle.C, handle.A, w * handle.WC * handle.WA);
     }
 
     /// <summary>
