@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 
@@ -105,18 +104,17 @@ internal static class ActingRecipe
     /// <param name="alone">Only this thing has keys here: it makes no new channel keyed on the others' cards.</param>
     private static Film Key(Film film, string shot, string cast, int frame, Chart gap, (string Thing, string Property, double Value)[] values, bool alone = false)
     {
-        var addresses = values.Select(value => new Address(cast, value.Thing, value.Property).ToString()).ToImmutableArray();
-        var keys = values.Select((value, i) => new KeyValue(addresses[i], value.Value)).ToImmutableArray();
-        var isNew = alone && film.Shots[0].Channels.All(channel => channel.Id != addresses[0]);
+        var keys = Keyed.Of(cast, values);
+        var isNew = alone && film.Shots[0].Channels.All(channel => channel.Id != keys[0].Address);
         film = new SetKeys(shot, frame, keys).Apply(film);
         if (isNew)
         {
-            foreach (var other in film.Shots[0].Channels.First(channel => channel.Id == addresses[0]).Keys.Where(key => key.Frame != frame))
+            foreach (var other in film.Shots[0].Channels.First(channel => channel.Id == keys[0].Address).Keys.Where(key => key.Frame != frame))
             {
-                film = new RemoveKeys(shot, other.Frame, null, addresses).Apply(film);
+                film = new RemoveKeys(shot, other.Frame, null, [.. keys.Select(key => key.Address)]).Apply(film);
             }
         }
 
-        return new SetGap(shot, frame, gap, null, addresses).Apply(film);
+        return Keyed.Gap(film, shot, frame, gap, keys);
     }
 }

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 
@@ -22,18 +21,14 @@ internal static class CameraRecipe
         return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = 85, DiesAwayFrames = 30, Seed = 4 }).Apply(film);
     }
 
-    private static Film Mark(Film film, string shot, int frame, Chart gap, double truck, double boom, double dolly)
+    public static Film Mark(Film film, string shot, int frame, Chart gap, double truck, double boom, double dolly)
     {
         (string Property, double Value)[] values = [("truck", truck), ("boom", boom), ("dolly", dolly), ("roll", 0), ("lens", film.RestLensMm), ("stop", 2)];
         return Key(film, shot, frame, gap, values);
     }
 
-    private static Film Focus(Film film, string shot, int frame, double metres, Chart gap) => Key(film, shot, frame, gap, [("focus", metres)]);
+    public static Film Focus(Film film, string shot, int frame, double metres, Chart gap) => Key(film, shot, frame, gap, [("focus", metres)]);
 
-    private static Film Key(Film film, string shot, int frame, Chart gap, (string Property, double Value)[] values)
-    {
-        var addresses = values.Select(value => Address.OfCamera(value.Property).ToString()).ToImmutableArray();
-        film = new SetKeys(shot, frame, [.. values.Select((value, i) => new KeyValue(addresses[i], value.Value))]).Apply(film);
-        return new SetGap(shot, frame, gap, null, addresses).Apply(film);
-    }
+    private static Film Key(Film film, string shot, int frame, Chart gap, (string Property, double Value)[] values) =>
+        Keyed.At(film, shot, frame, gap, [.. values.Select(value => new KeyValue(Address.OfCamera(value.Property).ToString(), value.Value))]);
 }

@@ -136,10 +136,8 @@ public sealed record FormsAnswer(ImmutableArray<FormLine> Fits) : Answer;
 
 /// <summary>One outline of a form.</summary>
 /// <param name="Start">Part of its length, [0, 1).</param>
-/// <param name="At">Where that is; puppet pixels.</param>
-/// <param name="Onward">A place a little farther on.</param>
 /// <param name="Apart">Root of the mean squared distance of matched places, px.</param>
-public sealed record FormLine(string Form, int Shape, double Start, bool Reversed, Point At, Point Onward, double Apart, bool Twists, bool ByHand);
+public sealed record FormLine(string Form, int Shape, double Start, bool Reversed, double Apart, bool Twists, bool ByHand);
 
 /// <summary>
 /// Raster art is sharp while one of its pixels covers at most one of the picture.

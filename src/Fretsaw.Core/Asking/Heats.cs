@@ -55,7 +55,7 @@ internal static class Heats
 
         var set = rigs.FormsOf(film.Drawings.Find(part.Drawing, "drawing"), [.. part.Forms.Select(form => (form, film.Drawings.Find(form.Drawing, "drawing")))]);
         return new FormsAnswer([.. set?.Fits.Select(fit => new FormLine(
-            fit.Form, fit.Shape, fit.Fit.Start, fit.Fit.Reversed, fit.StartAt, fit.Onward, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), fit.Twists, fit.ByHand)) ?? []]);
+            fit.Form, fit.Shape, fit.Fit.Start, fit.Fit.Reversed, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), fit.Twists, fit.ByHand)) ?? []]);
     }
 
     private static ImmutableArray<double> Places(Mesh mesh) =>

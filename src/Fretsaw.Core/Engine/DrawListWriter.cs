@@ -200,7 +200,7 @@ public sealed class DrawListWriter
     {
         Int(ring.Closed ? 1 : 0);
         Int(ring.Places.Length);
-        var into = MemoryMarshal.Cast<byte, float>(Take(8 * ring.Places.Length));
+        var into = Floats(2 * ring.Places.Length);
         for (var i = 0; i < ring.Places.Length; i++)
         {
             var (x, y) = (ring.Places[i].X, ring.Places[i].Y);
@@ -251,7 +251,7 @@ public sealed class DrawListWriter
         {
             Int(1);
             Int(LimbOutline.Corners);
-            var into = MemoryMarshal.Cast<byte, float>(Take(8 * LimbOutline.Corners));
+            var into = Floats(2 * LimbOutline.Corners);
             for (var i = 0; i < LimbOutline.Corners; i++)
             {
                 ref readonly var point = ref points[(piece * LimbOutline.Corners) + i];
@@ -279,11 +279,11 @@ public sealed class DrawListWriter
         Int(mesh.Mesh.VertexCount);
         Int(triangles.Length);
         Pairs(mesh.X, mesh.Y);
-        Words(mesh.RestPairs);
+        Words(mesh.Mesh.Pairs);
         Words(triangles);
     }
 
-    /// <summary>What does not change from frame to frame, copied as it lies in memory: the list is little-endian, as every machine is that runs this.</summary>
+    /// <summary>What does not change from frame to frame, copied as it lies in memory.</summary>
     private void Words<T>(T[] words)
         where T : unmanaged
     {
@@ -293,7 +293,7 @@ public sealed class DrawListWriter
 
     private void Pairs(double[] x, double[] y)
     {
-        var into = MemoryMarshal.Cast<byte, float>(Take(8 * x.Length));
+        var into = Floats(2 * x.Length);
         for (var i = 0; i < x.Length; i++)
         {
             into[2 * i] = (float)x[i];
@@ -304,6 +304,9 @@ public sealed class DrawListWriter
     private void Int(int value) => BinaryPrimitives.WriteInt32LittleEndian(Take(4), value);
 
     private void Float(double value) => BinaryPrimitives.WriteSingleLittleEndian(Take(4), (float)value);
+
+    /// <summary>Room for so many numbers, as they lie in memory: the list is little-endian, as every machine is that runs this.</summary>
+    private Span<float> Floats(int count) => MemoryMarshal.Cast<byte, float>(Take(4 * count));
 
     private Span<byte> Take(int bytes)
     {

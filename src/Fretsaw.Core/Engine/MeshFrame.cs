@@ -30,9 +30,6 @@ public sealed class MeshFrame
 
     public int[] Triangles => plan.Triangles;
 
-    /// <summary>Where the vertices are at rest, across and down side by side.</summary>
-    public float[] RestPairs => plan.RestPairs;
-
     /// <summary>The pins' solver; null for a mesh without pins.</summary>
     public ArapState? Pins { get; }
 

@@ -46,22 +46,8 @@ public sealed record MeshPlan(Mesh Mesh)
 
     public bool ObeysWind { get; init; }
 
-    /// <summary>The mesh's vertices as draw lists write them, across and down side by side.</summary>
-    public float[] RestPairs { get; } = Pairs(Mesh);
-
     /// <summary>Corners in painting order.</summary>
     public int[] Triangles => Pins?.Triangles ?? Mesh.Triangles;
-
-    private static float[] Pairs(Mesh mesh)
-    {
-        var pairs = new float[2 * mesh.VertexCount];
-        for (var v = 0; v < mesh.VertexCount; v++)
-        {
-            (pairs[2 * v], pairs[(2 * v) + 1]) = ((float)mesh.X[v], (float)mesh.Y[v]);
-        }
-
-        return pairs;
-    }
 }
 
 /// <param name="Slot">Shift across; down is the next.</param>

@@ -113,8 +113,13 @@ public static partial class FilmCheck
         bool holds,
         string place,
         [InterpolatedStringHandlerArgument(nameof(holds))] Phrase what,
-        [InterpolatedStringHandlerArgument(nameof(holds))] Phrase remedy) =>
-        FilmException.ThrowIf(!holds, place, holds ? "" : what.ToString(), holds ? "" : remedy.ToString());
+        [InterpolatedStringHandlerArgument(nameof(holds))] Phrase remedy)
+    {
+        if (!holds)
+        {
+            throw new FilmException(place, what.ToString(), remedy.ToString());
+        }
+    }
 
     [GeneratedRegex("^[A-Za-z0-9._/-]{1,200}$")]
     private static partial Regex IdPattern();

@@ -12,6 +12,9 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
 
     public int[] Triangles { get; } = triangles;
 
+    /// <summary>The vertices as draw lists write them, across and down side by side; made when they are first asked for.</summary>
+    public float[] Pairs => field ??= [.. Enumerable.Range(0, 2 * X.Length).Select(i => (float)(i % 2 == 0 ? X : Y)[i / 2])];
+
     public int VertexCount => X.Length;
 
     public int TriangleCount => Triangles.Length / 3;

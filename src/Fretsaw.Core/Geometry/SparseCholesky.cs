@@ -5,47 +5,48 @@ namespace Fretsaw.Core.Geometry;
 
 /// <summary>
 /// A = P·L·D·Lᵀ·Pᵀ for a sparse symmetric positive definite matrix: the up-looking method of Davis, "Algorithm 849:
-/// A concise sparse Cholesky factorization package" (ACM TOMS 31, 2005), after a fill-reducing order. Factored once,
+/// A concise sparse Cholesky factorization package" (ACM TOMS 31, 2005), after a fill-reducing Order. Factored once,
 /// then read by any number of threads.
 /// </summary>
 public sealed class SparseCholesky
 {
-    // L by columns: the rows of column j are rowOf[start[j] .. start[j + 1]), where pairs of numbers begin at pairOf; the unit
-    // diagonal is not stored.
+    // L by columns: the rows of column j have their pairs of numbers at pairOf[start[j] .. start[j + 1]); the unit diagonal is
+    // not stored.
     private readonly int[] start;
-    private readonly int[] rowOf;
     private readonly int[] pairOf;
     private readonly double[] lower;
     private readonly double[] pivots;
-    private readonly int[] order;
 
     /// <exception cref="ArithmeticException">The matrix is not positive definite; the message names the row.</exception>
     public SparseCholesky(SymmetricBuilder matrix)
     {
         var n = matrix.Size;
-        order = MinimumDegree.Order(matrix);
+        Order = MinimumDegree.Order(matrix);
         Rank = new int[n];
         for (var i = 0; i < n; i++)
         {
-            Rank[order[i]] = i;
+            Rank[Order[i]] = i;
         }
 
         var parent = new int[n];
         start = Symbolic(matrix, Rank, parent);
-        rowOf = new int[start[n]];
+        var rowOf = new int[start[n]];
         lower = new double[start[n]];
         pivots = new double[n];
-        Numeric(matrix, Rank, parent);
+        Numeric(matrix, Rank, parent, rowOf);
         pairOf = [.. rowOf.Select(row => 2 * row)];
     }
 
     public int Size => pivots.Length;
 
+    /// <summary>The matrix's rows as they are eliminated.</summary>
+    public int[] Order { get; }
+
     /// <summary>By row of the matrix, when it is eliminated, from 0.</summary>
     public int[] Rank { get; }
 
     /// <summary>Entries below the diagonal of L.</summary>
-    public int Fill => rowOf.Length;
+    public int Fill => lower.Length;
 
     /// <summary>Solves for two right-hand sides at once, in place.</summary>
     /// <param name="x">Length <see cref="Size"/>; right-hand side in, solution out.</param>
@@ -53,15 +54,15 @@ public sealed class SparseCholesky
     /// <param name="work">Length 2 · <see cref="Size"/>, overwritten.</param>
     public void SolveInPlace(Span<double> x, Span<double> y, double[] work)
     {
-        for (var i = 0; i < order.Length; i++)
+        for (var i = 0; i < Order.Length; i++)
         {
-            (work[2 * i], work[(2 * i) + 1]) = (x[order[i]], y[order[i]]);
+            (work[2 * i], work[(2 * i) + 1]) = (x[Order[i]], y[Order[i]]);
         }
 
         SolveInPlace(work);
-        for (var i = 0; i < order.Length; i++)
+        for (var i = 0; i < Order.Length; i++)
         {
-            (x[order[i]], y[order[i]]) = (work[2 * i], work[(2 * i) + 1]);
+            (x[Order[i]], y[Order[i]]) = (work[2 * i], work[(2 * i) + 1]);
         }
     }
 
@@ -110,14 +111,14 @@ public sealed class SparseCholesky
     /// <summary>The elimination tree and where each column of L starts.</summary>
     private int[] Symbolic(SymmetricBuilder matrix, int[] rank, int[] parent)
     {
-        var n = order.Length;
+        var n = Order.Length;
         var count = new int[n];
         var seen = new int[n];
         for (var k = 0; k < n; k++)
         {
             parent[k] = -1;
             seen[k] = k;
-            foreach (var column in matrix.Row(order[k]).Keys)
+            foreach (var column in matrix.Row(Order[k]).Keys)
             {
                 for (var i = rank[column]; i < k && seen[i] != k; i = parent[i])
                 {
@@ -137,9 +138,9 @@ public sealed class SparseCholesky
         return starts;
     }
 
-    private void Numeric(SymmetricBuilder matrix, int[] rank, int[] parent)
+    private void Numeric(SymmetricBuilder matrix, int[] rank, int[] parent, int[] rowOf)
     {
-        var n = order.Length;
+        var n = Order.Length;
         var row = new double[n];
         var pattern = new int[n];
         var stack = new int[n];
@@ -149,7 +150,7 @@ public sealed class SparseCholesky
         {
             seen[k] = k;
             var top = n;
-            foreach (var (column, value) in matrix.Row(order[k]))
+            foreach (var (column, value) in matrix.Row(Order[k]))
             {
                 var i = rank[column];
                 if (i > k)
@@ -191,7 +192,7 @@ public sealed class SparseCholesky
                 filled[i]++;
             }
 
-            pivots[k] = pivot > 0 ? pivot : throw new ArithmeticException($"The matrix is not positive definite at row {order[k]}.");
+            pivots[k] = pivot > 0 ? pivot : throw new ArithmeticException($"The matrix is not positive definite at row {Order[k]}.");
         }
     }
 }

@@ -22,14 +22,10 @@ internal sealed class ArapEdges
     /// and a processor need not wait for one sum before it adds to the next.
     /// </summary>
     /// <param name="first">Vertex v's neighbours are neighbour[first[v] .. first[v + 1]), with the weights of their edges.</param>
-    /// <param name="rank">By vertex of the mesh, when the matrix eliminates it.</param>
-    public ArapEdges(Mesh mesh, int[] first, int[] neighbour, double[] weight, int[] rank)
+    /// <param name="factor">Of the matrix: in its order the vertices are numbered.</param>
+    public ArapEdges(Mesh mesh, int[] first, int[] neighbour, double[] weight, SparseCholesky factor)
     {
-        var order = new int[rank.Length];
-        for (var v = 0; v < rank.Length; v++)
-        {
-            order[rank[v]] = v;
-        }
+        var rank = factor.Rank;
 
         // Where each vertex's next edge is looked for; an edge belongs to the end that is eliminated first.
         var next = first[..^1];
@@ -37,7 +33,7 @@ internal sealed class ArapEdges
         (ends, sides, weights) = (new int[2 * count], new double[2 * count], new double[count]);
         for (var made = 0; made < count;)
         {
-            foreach (var a in order)
+            foreach (var a in factor.Order)
             {
                 while (next[a] < first[a + 1] && rank[neighbour[next[a]]] < rank[a])
                 {

@@ -208,9 +208,8 @@ public sealed class ArapState
                 cross += (arms[arm] * pulls[i + 1]) - (arms[arm + 1] * pulls[i]);
             }
 
-            var length = Math.Sqrt((dot * dot) + (cross * cross));
             var at = 2 * rank[v];
-            (turns[at], turns[at + 1]) = length > 0 ? (dot / length, cross / length) : (1, 0);
+            (turns[at], turns[at + 1]) = Unit(dot, cross);
         }
     }
 

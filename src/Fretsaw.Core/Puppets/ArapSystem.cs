@@ -43,7 +43,7 @@ public sealed class ArapSystem
         }
 
         Factor = new SparseCholesky(laplacian);
-        Edges = new ArapEdges(mesh, First, Neighbour, Weight, Factor.Rank);
+        Edges = new ArapEdges(mesh, First, Neighbour, Weight, Factor);
         GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => 2 * Factor.Rank[corner])];
         GripWeights = [.. handles.SelectMany(handle => new[] { handle.WA, handle.WB, handle.WC }).Select(weight => weight * PinWeight)];
     }

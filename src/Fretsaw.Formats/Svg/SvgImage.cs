@@ -7,9 +7,10 @@ using SkiaSharp;
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>A PNG picture that a drawing carries in itself: an image element with a data address.</summary>
+/// <param name="Width">Of the picture itself, px, as its height.</param>
 /// <param name="Place">Where the element stands in the file.</param>
 /// <param name="ToDrawing">The picture's pixels → the drawing's.</param>
-internal sealed record SvgImage(byte[] Png, string Place, Affine ToDrawing)
+internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place, Affine ToDrawing)
 {
     private const string Png64 = "data:image/png;base64,";
     private const int MaxSide = 8192;
@@ -31,7 +32,7 @@ internal sealed record SvgImage(byte[] Png, string Place, Affine ToDrawing)
         FilmException.ThrowIf(!Convert.TryFromBase64String(address[Png64.Length..], bytes, out var length), place, "is not whole", "export the drawing again");
         var png = bytes[..length];
         var (width, height) = PngFile.SizeOf(png, place);
-        return new SvgImage(png, place, matrix * Fitted(element, view, width, height));
+        return new SvgImage(png, width, height, place, matrix * Fitted(element, view, width, height));
     }
 
     /// <summary>The picture as the drawing shows it, in the drawing's pixels: as it is where it only lies somewhere, else sampled anew.</summary>
@@ -45,7 +46,7 @@ internal sealed record SvgImage(byte[] Png, string Place, Affine ToDrawing)
         }
 
         using var picture = PngFile.Decode(Png, Place);
-        var box = m.Map(new Box(0, 0, picture.Width, picture.Height));
+        var box = m.Map(new Box(0, 0, Width, Height));
         FilmException.ThrowIf(!m.IsFinite || box.Width > MaxSide || box.Height > MaxSide, Place, FormattableString.Invariant($"is shown {box.Width:0} × {box.Height:0} px large"), $"keep both sides under {MaxSide} px");
         var (left, top) = (Math.Floor(box.X), Math.Floor(box.Y));
         var info = new SKImageInfo(Math.Max(1, (int)Math.Ceiling(box.Right - left)), Math.Max(1, (int)Math.Ceiling(box.Bottom - top)), SKColorType.Rgba8888, SKAlphaType.Premul);

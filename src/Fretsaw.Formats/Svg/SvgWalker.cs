@@ -161,9 +161,9 @@ internal sealed class SvgWalker
             return null;
         }
 
-        var (width, height) = Png.PngFile.SizeOf(picture.Png, picture.Place);
-        picturePixels += (long)width * height;
-        FilmException.ThrowIf(picturePixels > MaxPicturePixels || ++shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
+        shapes++;
+        picturePixels += (long)picture.Width * picture.Height;
+        FilmException.ThrowIf(picturePixels > MaxPicturePixels || shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
         var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
         var piece = opens && !hidden && style.Opacity == 1 ? inside! : Add(new SvgPiece(NameOf(element) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
         piece.Picture = picture;

@@ -2158,10 +2158,6 @@ export interface components {
              */
             start: number;
             reversed: boolean;
-            /** @description Where that is; puppet pixels. */
-            at: components["schemas"]["Point"];
-            /** @description A place a little farther on. */
-            onward: components["schemas"]["Point"];
             /**
              * Format: double
              * @description Root of the mean squared distance of matched places, px.

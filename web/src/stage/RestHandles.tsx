@@ -42,7 +42,10 @@ interface Shown {
 
 const grab = { cursor: "grab" } as const;
 
-/** A stiff patch: a ring with hatching of its own colour, taken by its middle, sized by its rim. */
+/** Which way a handle points on the screen, degrees from the x axis, clockwise. */
+const turnOf = ({ at, toward }: Rest) => (Math.atan2(toward.y - at.y, toward.x - at.x) * 180) / Math.PI;
+
+/** A stiff patch: a ring, taken by its middle, sized by its rim. */
 function PatchRing({
   rest,
   scale,
@@ -90,7 +93,7 @@ function SwayArrow({
   onTip,
 }: Shown & { onDown: PointerEventHandler; onTip: PointerEventHandler }) {
   const { inks } = useTheme().palette;
-  const turn = (Math.atan2(rest.toward.y - rest.at.y, rest.toward.x - rest.at.x) * 180) / Math.PI;
+  const turn = turnOf(rest);
   return (
     <g data-handle="sway">
       <line
@@ -124,10 +127,15 @@ function SwayArrow({
 /** Where an outline starts, with an arrow the way it runs: a dot for a form's, in an open ring of the part's own when they lie together. */
 function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandler }) {
   const { inks } = useTheme().palette;
-  const turn = (Math.atan2(rest.toward.y - rest.at.y, rest.toward.x - rest.at.x) * 180) / Math.PI;
+  const turn = turnOf(rest);
   const own = onDown === undefined;
   const ink = own ? inks.petrol : inks.blade;
-  const line = { fill: "none", strokeLinecap: "round", strokeLinejoin: "round" } as const;
+  const line = {
+    d: own ? "M7 0H20M15 -5L22 0L15 5" : "M0 0H20M15 -5L22 0L15 5",
+    fill: "none",
+    strokeLinecap: "round",
+    strokeLinejoin: "round",
+  } as const;
   return (
     <g
       transform={`translate(${rest.at.x} ${rest.at.y}) rotate(${turn}) scale(${scale})`}
@@ -143,13 +151,8 @@ function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandl
         stroke={own ? inks.petrol : undefined}
         strokeWidth={2}
       />
-      <path
-        d={own ? "M7 0H20M15 -5L22 0L15 5" : "M0 0H20M15 -5L22 0L15 5"}
-        {...line}
-        stroke="#FFFFFF"
-        strokeWidth={5}
-      />
-      <path d={own ? "M7 0H20M15 -5L22 0L15 5" : "M0 0H20M15 -5L22 0L15 5"} {...line} stroke={ink} strokeWidth={2} />
+      <path {...line} stroke="#FFFFFF" strokeWidth={5} />
+      <path {...line} stroke={ink} strokeWidth={2} />
       {!own && <circle r={4} fill={ink} stroke="#FFFFFF" strokeWidth={1.5} />}
     </g>
   );
