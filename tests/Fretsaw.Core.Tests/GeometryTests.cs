@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.Intrinsics;
 using CsCheck;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -33,7 +34,7 @@ public class GeometryTests
 
         var (x, y) = (Enumerable.Range(0, n).Select(_ => random.NextDouble()).ToArray(), Enumerable.Range(0, n).Select(_ => random.NextDouble()).ToArray());
         var (expectedX, expectedY) = (dense.Solve(Vector<double>.Build.Dense((double[])x.Clone())), dense.Solve(Vector<double>.Build.Dense((double[])y.Clone())));
-        new SparseCholesky(builder).SolveInPlace(x, y, new double[2 * n]);
+        new SparseCholesky(builder).SolveInPlace(x, y, new Vector128<double>[n]);
         return Enumerable.Range(0, n).All(i => Math.Abs(x[i] - expectedX[i]) < 1e-9 && Math.Abs(y[i] - expectedY[i]) < 1e-9);
 
         void Add(int i, int j, double value)

@@ -1,5 +1,5 @@
-using System.Runtime.CompilerServices;
-using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
+using Pair = System.Runtime.Intrinsics.Vector128<double>;
 
 namespace Fretsaw.Core.Geometry;
 
@@ -10,10 +10,9 @@ namespace Fretsaw.Core.Geometry;
 /// </summary>
 public sealed class SparseCholesky
 {
-    // L by columns: the rows of column j have their pairs of numbers at pairOf[start[j] .. start[j + 1]); the unit diagonal is
-    // not stored.
+    // L by columns: column j has rows rowOf[start[j] .. start[j + 1]); the unit diagonal is not stored.
     private readonly int[] start;
-    private readonly int[] pairOf;
+    private readonly int[] rowOf;
     private readonly double[] lower;
     private readonly double[] pivots;
 
@@ -30,11 +29,10 @@ public sealed class SparseCholesky
 
         var parent = new int[n];
         start = Symbolic(matrix, Rank, parent);
-        var rowOf = new int[start[n]];
+        rowOf = new int[start[n]];
         lower = new double[start[n]];
         pivots = new double[n];
-        Numeric(matrix, Rank, parent, rowOf);
-        pairOf = [.. rowOf.Select(row => 2 * row)];
+        Numeric(matrix, Rank, parent);
     }
 
     public int Size => pivots.Length;
@@ -51,60 +49,50 @@ public sealed class SparseCholesky
     /// <summary>Solves for two right-hand sides at once, in place.</summary>
     /// <param name="x">Length <see cref="Size"/>; right-hand side in, solution out.</param>
     /// <param name="y">The same for the second.</param>
-    /// <param name="work">Length 2 · <see cref="Size"/>, overwritten.</param>
-    public void SolveInPlace(Span<double> x, Span<double> y, double[] work)
+    /// <param name="work">Length <see cref="Size"/>, overwritten.</param>
+    public void SolveInPlace(Span<double> x, Span<double> y, Pair[] work)
     {
         for (var i = 0; i < Order.Length; i++)
         {
-            (work[2 * i], work[(2 * i) + 1]) = (x[Order[i]], y[Order[i]]);
+            work[i] = Vector128.Create(x[Order[i]], y[Order[i]]);
         }
 
         SolveInPlace(work);
         for (var i = 0; i < Order.Length; i++)
         {
-            (x[Order[i]], y[Order[i]]) = (work[2 * i], work[(2 * i) + 1]);
+            (x[Order[i]], y[Order[i]]) = (work[i][0], work[i][1]);
         }
     }
 
-    /// <summary>
-    /// Solves for two right-hand sides at once, in place. Rows are in range by how they were made, so they are not checked again,
-    /// which saves a third of the time natively and in the browser.
-    /// </summary>
+    /// <summary>Solves for two right-hand sides at once, in place.</summary>
     /// <param name="both">
-    /// Length 2 · <see cref="Size"/>: the two numbers of a row side by side, rows as they are eliminated (<see cref="Rank"/>);
-    /// right-hand sides in, solutions out.
+    /// Length <see cref="Size"/>: the two numbers of a row, rows as they are eliminated (<see cref="Rank"/>); right-hand sides in,
+    /// solutions out.
     /// </param>
-    public void SolveInPlace(double[] both)
+    public void SolveInPlace(Pair[] both)
     {
-        var n = pivots.Length;
-        ArgumentOutOfRangeException.ThrowIfNotEqual(both.Length, 2 * n);
-        ref var rows = ref MemoryMarshal.GetArrayDataReference(pairOf);
-        ref var entries = ref MemoryMarshal.GetArrayDataReference(lower);
-        ref var all = ref MemoryMarshal.GetArrayDataReference(both);
-        for (var j = 0; j < n; j++)
+        ArgumentOutOfRangeException.ThrowIfNotEqual(both.Length, Size);
+
+        // The browser's compiler reads a local array in fewer steps than a field's.
+        var (begin, rows, entries) = (start, rowOf, lower);
+        for (int j = 0, p = 0; j < both.Length; j++)
         {
-            var (u, v, end) = (both[2 * j], both[(2 * j) + 1], start[j + 1]);
-            for (var p = start[j]; p < end; p++)
+            var (value, end) = (both[j], begin[j + 1]);
+            for (; p < end; p++)
             {
-                ref var at = ref Unsafe.Add(ref all, Unsafe.Add(ref rows, p));
-                var entry = Unsafe.Add(ref entries, p);
-                at -= entry * u;
-                Unsafe.Add(ref at, 1) -= entry * v;
+                both[rows[p]] -= value * Vector128.Create(entries[p]);
             }
         }
 
-        for (var j = n - 1; j >= 0; j--)
+        for (int j = both.Length - 1, p = entries.Length - 1; j >= 0; j--)
         {
-            var (u, v, end) = (both[2 * j] / pivots[j], both[(2 * j) + 1] / pivots[j], start[j + 1]);
-            for (var p = start[j]; p < end; p++)
+            var (value, end) = (both[j] / Vector128.Create(pivots[j]), begin[j]);
+            for (; p >= end; p--)
             {
-                ref var at = ref Unsafe.Add(ref all, Unsafe.Add(ref rows, p));
-                var entry = Unsafe.Add(ref entries, p);
-                u -= entry * at;
-                v -= entry * Unsafe.Add(ref at, 1);
+                value -= both[rows[p]] * Vector128.Create(entries[p]);
             }
 
-            (both[2 * j], both[(2 * j) + 1]) = (u, v);
+            both[j] = value;
         }
     }
 
@@ -138,7 +126,7 @@ public sealed class SparseCholesky
         return starts;
     }
 
-    private void Numeric(SymmetricBuilder matrix, int[] rank, int[] parent, int[] rowOf)
+    private void Numeric(SymmetricBuilder matrix, int[] rank, int[] parent)
     {
         var n = Order.Length;
         var row = new double[n];

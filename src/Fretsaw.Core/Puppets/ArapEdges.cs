@@ -1,125 +1,144 @@
-using System.Runtime.CompilerServices;
-using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using Fretsaw.Core.Geometry;
+using Pair = System.Runtime.Intrinsics.Vector128<double>;
 
 namespace Fretsaw.Core.Puppets;
 
 /// <summary>
 /// A mesh's edges as the rounds of a solve run over them, each once. Vertices are numbered as the matrix eliminates them, and an
-/// array by vertex holds its two numbers side by side: a place (x, y), or a turn (cos, sin). With the factor's solve these are
-/// the innermost loops of all posing: what they read is in range by how it was made and is not checked again.
+/// array by vertex holds pairs: places (x, y), or turns (cos, sin). With the factor's solve these are the innermost loops of all
+/// posing.
 /// </summary>
+/// <remarks>
+/// An edge (x, y) times a pair is gathered in two halves, x times the pair and y times the pair, so that both numbers of a pair
+/// are always worked on together; once a vertex the halves are put together.
+/// </remarks>
 internal sealed class ArapEdges
 {
-    // By edge: where its two vertices begin in an array by vertex; half of weight · (rest of the first − rest of the second).
-    private readonly int[] ends;
-    private readonly double[] sides;
+    // By vertex, where the edges begin that lead from it to vertices that are eliminated later.
+    private readonly int[] first;
+
+    // By edge: its later vertex; half of weight · (rest of the earlier − rest of the later), across and down.
+    private readonly int[] to;
+    private readonly double[] across;
+    private readonly double[] down;
     private readonly double[] weights;
     private readonly double restSquares;
 
-    /// <summary>
-    /// Every vertex's first edge, then every vertex's second, and so on: edges that follow each other then seldom share a vertex,
-    /// and a processor need not wait for one sum before it adds to the next.
-    /// </summary>
-    /// <param name="first">Vertex v's neighbours are neighbour[first[v] .. first[v + 1]), with the weights of their edges.</param>
+    /// <param name="begin">Vertex v's neighbours are neighbour[begin[v] .. begin[v + 1]), with the weights of their edges.</param>
     /// <param name="factor">Of the matrix: in its order the vertices are numbered.</param>
-    public ArapEdges(Mesh mesh, int[] first, int[] neighbour, double[] weight, SparseCholesky factor)
+    public ArapEdges(Mesh mesh, int[] begin, int[] neighbour, double[] weight, SparseCholesky factor)
     {
-        var rank = factor.Rank;
-
-        // Where each vertex's next edge is looked for; an edge belongs to the end that is eliminated first.
-        var next = first[..^1];
+        var (order, rank, made) = (factor.Order, factor.Rank, 0);
         var count = neighbour.Length / 2;
-        (ends, sides, weights) = (new int[2 * count], new double[2 * count], new double[count]);
-        for (var made = 0; made < count;)
+        (first, to, across, down, weights) = (new int[order.Length + 1], new int[count], new double[count], new double[count], new double[count]);
+        for (var v = 0; v < order.Length; v++)
         {
-            foreach (var a in factor.Order)
+            var a = order[v];
+            for (var e = begin[a]; e < begin[a + 1]; e++)
             {
-                while (next[a] < first[a + 1] && rank[neighbour[next[a]]] < rank[a])
+                var (b, w) = (neighbour[e], weight[e]);
+                if (rank[b] > v)
                 {
-                    next[a]++;
-                }
-
-                if (next[a] < first[a + 1])
-                {
-                    var (b, w) = (neighbour[next[a]], weight[next[a]]);
-                    next[a]++;
                     var (x, y) = (mesh.X[a] - mesh.X[b], mesh.Y[a] - mesh.Y[b]);
-                    (ends[2 * made], ends[(2 * made) + 1]) = (2 * rank[a], 2 * rank[b]);
-                    (sides[2 * made], sides[(2 * made) + 1]) = (w * x / 2, w * y / 2);
-                    weights[made++] = w;
+                    (to[made], across[made], down[made], weights[made]) = (rank[b], w * x / 2, w * y / 2, w);
+                    made++;
                     restSquares += w * ((x * x) + (y * y));
                 }
             }
+
+            first[v + 1] = made;
         }
     }
 
-    /// <summary>Adds Σ weight/2 · (Rᵢ + Rⱼ)(rᵢ − rⱼ) at every vertex i, over its neighbours j.</summary>
+    /// <summary>Σ weight/2 · (Rᵢ + Rⱼ)(rᵢ − rⱼ) at every vertex i, over its neighbours j.</summary>
     /// <param name="turns">By vertex.</param>
-    /// <param name="into">By vertex.</param>
-    public void AddTurned(double[] turns, double[] into)
+    /// <param name="into">By vertex; overwritten.</param>
+    /// <param name="halves">By vertex; overwritten.</param>
+    public void Turned(Pair[] turns, Pair[] into, Halves halves)
     {
-        ref var end = ref MemoryMarshal.GetArrayDataReference(ends);
-        ref var side = ref MemoryMarshal.GetArrayDataReference(sides);
-        ref var turn = ref MemoryMarshal.GetArrayDataReference(turns);
-        ref var sum = ref MemoryMarshal.GetArrayDataReference(into);
-        for (var e = 0; e < ends.Length; e += 2)
+        var (byX, byY) = halves.Cleared();
+        var (begin, later, lengthX, lengthY) = (first, to, across, down);
+        for (int v = 0, e = 0; v < turns.Length; v++)
         {
-            // The edge turned by the mean of its ends' turns pulls both of them, one each way.
-            var (i, j) = (Unsafe.Add(ref end, e), Unsafe.Add(ref end, e + 1));
-            var (dx, dy) = (Unsafe.Add(ref side, e), Unsafe.Add(ref side, e + 1));
-            var c = Unsafe.Add(ref turn, i) + Unsafe.Add(ref turn, j);
-            var s = Unsafe.Add(ref turn, i + 1) + Unsafe.Add(ref turn, j + 1);
-            var (px, py) = ((c * dx) - (s * dy), (s * dx) + (c * dy));
-            Unsafe.Add(ref sum, i) += px;
-            Unsafe.Add(ref sum, i + 1) += py;
-            Unsafe.Add(ref sum, j) -= px;
-            Unsafe.Add(ref sum, j + 1) -= py;
+            var (own, x, y, end) = (turns[v], byX[v], byY[v], begin[v + 1]);
+            for (; e < end; e++)
+            {
+                // The edge turned by the mean of its ends' turns pulls both of them, one each way.
+                var j = later[e];
+                var both = own + turns[j];
+                var (partX, partY) = (both * Vector128.Create(lengthX[e]), both * Vector128.Create(lengthY[e]));
+                x += partX;
+                y += partY;
+                byX[j] -= partX;
+                byY[j] -= partY;
+            }
+
+            // Turned, an edge is (cos · x − sin · y, cos · y + sin · x).
+            into[v] = Vector128.Create(x[0] - y[1], x[1] + y[0]);
         }
     }
 
     /// <summary>By vertex, Σ weight/2 · (r·p, r×p) over its edges, r the edge at rest and p as it is. An edge adds the same to both of its ends.</summary>
     /// <param name="places">By vertex.</param>
     /// <param name="into">By vertex; overwritten.</param>
+    /// <param name="halves">By vertex; overwritten.</param>
     /// <returns>Σ weight/2 · (|p|² + |r|²) over every vertex and its edges.</returns>
-    public double Compare(double[] places, double[] into)
+    public double Compare(Pair[] places, Pair[] into, Halves halves)
     {
-        Array.Clear(into);
-        ref var end = ref MemoryMarshal.GetArrayDataReference(ends);
-        ref var side = ref MemoryMarshal.GetArrayDataReference(sides);
-        ref var weight = ref MemoryMarshal.GetArrayDataReference(weights);
-        ref var place = ref MemoryMarshal.GetArrayDataReference(places);
-        ref var sum = ref MemoryMarshal.GetArrayDataReference(into);
-        var squares = 0.0;
-        for (var e = 0; e < ends.Length; e += 2)
+        var (byX, byY) = halves.Cleared();
+        var (begin, later, lengthX, lengthY, weight) = (first, to, across, down, weights);
+        var squares = Pair.Zero;
+        for (int v = 0, e = 0; v < places.Length; v++)
         {
-            var (i, j) = (Unsafe.Add(ref end, e), Unsafe.Add(ref end, e + 1));
-            var (rx, ry) = (Unsafe.Add(ref side, e), Unsafe.Add(ref side, e + 1));
-            var px = Unsafe.Add(ref place, i) - Unsafe.Add(ref place, j);
-            var py = Unsafe.Add(ref place, i + 1) - Unsafe.Add(ref place, j + 1);
-            var (dot, cross) = ((rx * px) + (ry * py), (rx * py) - (ry * px));
-            Unsafe.Add(ref sum, i) += dot;
-            Unsafe.Add(ref sum, i + 1) += cross;
-            Unsafe.Add(ref sum, j) += dot;
-            Unsafe.Add(ref sum, j + 1) += cross;
-            squares += Unsafe.Add(ref weight, e >> 1) * ((px * px) + (py * py));
+            var (own, x, y, end) = (places[v], byX[v], byY[v], begin[v + 1]);
+            for (; e < end; e++)
+            {
+                var j = later[e];
+                var edge = own - places[j];
+                var (partX, partY) = (edge * Vector128.Create(lengthX[e]), edge * Vector128.Create(lengthY[e]));
+                x += partX;
+                y += partY;
+                byX[j] += partX;
+                byY[j] += partY;
+                squares += edge * edge * Vector128.Create(weight[e]);
+            }
+
+            // r·p is rx · px + ry · py, and r×p is rx · py − ry · px.
+            into[v] = Vector128.Create(x[0] + y[1], x[1] - y[0]);
         }
 
-        return squares + restSquares;
+        return squares[0] + squares[1] + restSquares;
     }
 
     /// <summary>Σ weight · |Rᵢ − Rⱼ|² over every edge.</summary>
     /// <param name="turns">By vertex.</param>
-    public double Unevenness(double[] turns)
+    public double Unevenness(Pair[] turns)
     {
-        var sum = 0.0;
-        for (var e = 0; e < ends.Length; e += 2)
+        var sum = Pair.Zero;
+        for (int v = 0, e = 0; v < turns.Length; v++)
         {
-            var (i, j) = (ends[e], ends[e + 1]);
-            var (dc, ds) = (turns[i] - turns[j], turns[i + 1] - turns[j + 1]);
-            sum += weights[e >> 1] * ((dc * dc) + (ds * ds));
+            for (; e < first[v + 1]; e++)
+            {
+                var off = turns[v] - turns[to[e]];
+                sum += off * off * Vector128.Create(weights[e]);
+            }
         }
 
-        return sum;
+        return sum[0] + sum[1];
+    }
+
+    /// <summary>Where the halves are gathered, by vertex.</summary>
+    internal readonly struct Halves(int vertices)
+    {
+        private readonly Pair[] byX = new Pair[vertices];
+        private readonly Pair[] byY = new Pair[vertices];
+
+        public (Pair[] ByX, Pair[] ByY) Cleared()
+        {
+            Array.Clear(byX);
+            Array.Clear(byY);
+            return (byX, byY);
+        }
     }
 }

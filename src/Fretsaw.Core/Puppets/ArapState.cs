@@ -1,5 +1,7 @@
 using System.Runtime.CompilerServices;
+using System.Runtime.Intrinsics;
 using Fretsaw.Core.Geometry;
+using Pair = System.Runtime.Intrinsics.Vector128<double>;
 
 namespace Fretsaw.Core.Puppets;
 
@@ -18,10 +20,13 @@ public sealed class ArapState
     private const double LeastDecrease = 1e-4;
 
     /// <summary>The same where large triangles come first: what is left to even out is then only local, and falls fast.</summary>
-    private const double LeastInCascade = 2e-4;
+    private const double LeastInCascade = 5e-4;
 
-    /// <summary>The same on the smallest triangles of a cascade, whose places are the answer.</summary>
-    private const double LeastAtItsEnd = 5e-4;
+    /// <summary>
+    /// A round there also is the last when its turns alone lower the energy by less than this part of it: the places that
+    /// follow would lower it by about as much.
+    /// </summary>
+    private const double LeastByTurns = 1e-3;
 
     /// <summary>
     /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
@@ -31,24 +36,28 @@ public sealed class ArapState
 
     public const int MaxRounds = 200;
 
+    private static readonly Pair NoTurn = Vector128.Create(1.0, 0);
+
     private readonly ArapSystem system;
     private readonly double least;
 
-    // Two numbers a vertex, vertices as the matrix eliminates them; see ArapEdges.
-    private readonly double[] places;
-    private readonly double[] stood;
-    private readonly double[] turns;
-    private readonly double[] sums;
+    // By vertex, vertices as the matrix eliminates them; see ArapEdges.
+    private readonly Pair[] places;
+    private readonly Pair[] stood;
+    private readonly Pair[] turns;
+    private readonly Pair[] sums;
+    private readonly ArapEdges.Halves halves;
 
-    private readonly double[] patchDot;
-    private readonly double[] patchCross;
-    // By handle, where it is pulled to, across and down.
-    private readonly double[] pulls;
+    // By patch, what it turns by, as in sums.
+    private readonly Pair[] patches;
+
+    // By handle, where it is pulled to.
+    private readonly Pair[] pulls;
     private readonly ArapState? coarse;
     private bool solved;
 
     public ArapState(ArapSystem system)
-        : this(system, system.Coarse is null ? LeastDecrease : LeastAtItsEnd)
+        : this(system, system.Coarse is null ? LeastDecrease : LeastInCascade)
     {
     }
 
@@ -57,9 +66,8 @@ public sealed class ArapState
         (this.system, this.least) = (system, least);
         var n = system.Mesh.VertexCount;
         (X, Y, Cos, Sin) = (new double[n], new double[n], new double[n], new double[n]);
-        (places, stood, turns, sums) = (new double[2 * n], new double[2 * n], new double[2 * n], new double[2 * n]);
-        (patchDot, patchCross) = (new double[system.PatchCount], new double[system.PatchCount]);
-        pulls = new double[2 * system.Handles.Length];
+        (places, stood, turns, sums, halves) = (new Pair[n], new Pair[n], new Pair[n], new Pair[n], new ArapEdges.Halves(n));
+        (patches, pulls) = (new Pair[system.PatchCount], new Pair[system.Handles.Length]);
         coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, LeastInCascade);
     }
 
@@ -95,9 +103,9 @@ public sealed class ArapState
             ref readonly var pull = ref pinned[handle.Pin];
             var (sine, cosine) = Math.SinCos(pull.TurnRadians);
             var arm = (handle.Rest - system.RestOf(handle.Pin)) * pull.Size;
-            var (x, y) = (pull.To.X + (cosine * arm.X) - (sine * arm.Y), pull.To.Y + (sine * arm.X) + (cosine * arm.Y));
-            stands &= pulls[2 * i] == x && pulls[(2 * i) + 1] == y;
-            (pulls[2 * i], pulls[(2 * i) + 1]) = (x, y);
+            var to = Vector128.Create(pull.To.X + (cosine * arm.X) - (sine * arm.Y), pull.To.Y + (sine * arm.X) + (cosine * arm.Y));
+            stands &= pulls[i] == to;
+            pulls[i] = to;
         }
 
         if (stands)
@@ -126,8 +134,8 @@ public sealed class ArapState
     {
         for (var v = 0; v < X.Length; v++)
         {
-            var at = 2 * system.Factor.Rank[v];
-            (X[v], Y[v], Cos[v], Sin[v]) = (stood[at], stood[at + 1], turns[at], turns[at + 1]);
+            var (place, turn) = (stood[system.Factor.Rank[v]], turns[system.Factor.Rank[v]]);
+            (X[v], Y[v], Cos[v], Sin[v]) = (place[0], place[1], turn[0], turn[1]);
         }
     }
 
@@ -139,17 +147,17 @@ public sealed class ArapState
         {
             PlaceVertices();
             momentum = RunAhead(momentum);
-            Energy = TurnVertices();
+            Energy = TurnVertices(out var fell);
             if (Energy > last)
             {
                 // Ran ahead too far: turn from where the places really are.
                 momentum = 1;
                 stood.CopyTo(places, 0);
-                last = Energy = TurnVertices();
+                last = Energy = TurnVertices(out _);
                 continue;
             }
 
-            if (Energy <= negligible || last - Energy <= least * Energy)
+            if (Energy <= negligible || last - Energy <= least * Energy || (coarse is not null && fell <= LeastByTurns * Energy))
             {
                 break;
             }
@@ -169,10 +177,11 @@ public sealed class ArapState
     {
         var next = (1 + Math.Sqrt(1 + (4 * momentum * momentum))) / 2;
         var ahead = (momentum - 1) / next;
+        var part = Vector128.Create(ahead);
         for (var i = 0; i < places.Length; i++)
         {
             var place = places[i];
-            places[i] += ahead * (place - stood[i]);
+            places[i] = place + (part * (place - stood[i]));
             stood[i] = place;
         }
 
@@ -201,29 +210,25 @@ public sealed class ArapState
         var arm = 0;
         for (var v = 0; v < rank.Length; v++)
         {
-            var (dot, cross) = (0.0, 0.0);
-            for (var i = 0; i < pulls.Length; i += 2, arm += 2)
+            var (x, y) = (Pair.Zero, Pair.Zero);
+            for (var i = 0; i < pulls.Length; i++, arm += 2)
             {
-                dot += (arms[arm] * pulls[i]) + (arms[arm + 1] * pulls[i + 1]);
-                cross += (arms[arm] * pulls[i + 1]) - (arms[arm + 1] * pulls[i]);
+                x += pulls[i] * Vector128.Create(arms[arm]);
+                y += pulls[i] * Vector128.Create(arms[arm + 1]);
             }
 
-            var at = 2 * rank[v];
-            (turns[at], turns[at + 1]) = Unit(dot, cross);
+            turns[rank[v]] = Unit(Vector128.Create(x[0] + y[1], x[1] - y[0]));
         }
     }
 
     /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
     private void PlaceVertices()
     {
-        Array.Clear(places);
-        system.Edges.AddTurned(turns, places);
+        system.Edges.Turned(turns, places, halves);
         var (weights, corners) = (system.GripWeights, system.GripCorners);
         for (var i = 0; i < corners.Length; i++)
         {
-            var (pull, at, weight) = (2 * (i / 3), corners[i], weights[i]);
-            places[at] += weight * pulls[pull];
-            places[at + 1] += weight * pulls[pull + 1];
+            places[corners[i]] += pulls[i / 3] * Vector128.Create(weights[i]);
         }
 
         system.Factor.SolveInPlace(places);
@@ -235,72 +240,72 @@ public sealed class ArapState
     /// also counts smoothing/2 · Σ w|Rᵢ − Rⱼ|², so that a vertex's best turn looks at those of its neighbours, taken as they
     /// stand. A stiff patch turns as one.
     /// </summary>
-    private double TurnVertices()
+    /// <param name="fell">By how much the new rotations lowered the energy; infinite where they are drawn together, which does not tell.</param>
+    private double TurnVertices(out double fell)
     {
-        var energy = system.Edges.Compare(places, sums);
+        var energy = system.Edges.Compare(places, sums, halves);
         if (system.PatchCount == 0 && system.Smoothing == 0)
         {
-            return Math.Max(0, energy - (2 * TurnAlone()));
+            var (gained, had) = TurnAlone();
+            fell = 2 * (gained - had);
+            return Math.Max(0, energy - (2 * gained));
         }
 
+        fell = double.PositiveInfinity;
         energy -= 2 * (TurnTogether() + TurnPatches());
         return Math.Max(0, energy + (system.Smoothing * system.Edges.Unevenness(turns)));
     }
 
     /// <summary>Gives every vertex its own best turn.</summary>
-    /// <returns>Half of what that takes off the energy: Σ w/2·|p − R·r|² = Σ w/2·(|p|² + |r|²) − Σ w·(cos·dot + sin·cross).</returns>
-    private double TurnAlone()
+    /// <returns>
+    /// Half of what its turns take off the energy, the new ones and those it had: Σ w/2·|p − R·r|² = Σ w/2·(|p|² + |r|²) − Σ w·(cos·dot + sin·cross).
+    /// </returns>
+    private (double Gained, double Had) TurnAlone()
     {
-        var gained = 0.0;
-        for (var at = 0; at < turns.Length; at += 2)
+        var (gained, had) = (0.0, Pair.Zero);
+        for (var v = 0; v < turns.Length; v++)
         {
-            var (dot, cross) = (sums[at], sums[at + 1]);
-            var length = Math.Sqrt((dot * dot) + (cross * cross));
-            (turns[at], turns[at + 1]) = length > 0 ? (dot / length, cross / length) : (1, 0);
+            var sum = sums[v];
+            had += turns[v] * sum;
+            var length = Length(sum);
+            turns[v] = length > 0 ? sum / Vector128.Create(length) : NoTurn;
             gained += length;
         }
 
-        return gained;
+        return (gained, had[0] + had[1]);
     }
 
     /// <summary>The same for vertices that lie in no patch, drawn to their neighbours' turns; adds up what the patches turn by.</summary>
     private double TurnTogether()
     {
-        var (smoothing, gained) = (system.Smoothing, 0.0);
-        Array.Clear(patchDot);
-        Array.Clear(patchCross);
+        var (smoothing, gained) = (Vector128.Create(system.Smoothing), Pair.Zero);
+        Array.Clear(patches);
         for (var v = 0; v < system.Patch.Length; v++)
         {
-            var (at, patch) = (2 * system.Factor.Rank[v], system.Patch[v]);
-            var (dot, cross) = (sums[at], sums[at + 1]);
+            var (at, patch) = (system.Factor.Rank[v], system.Patch[v]);
             if (patch >= 0)
             {
-                patchDot[patch] += dot;
-                patchCross[patch] += cross;
+                patches[patch] += sums[at];
                 continue;
             }
 
-            var (besideCos, besideSin) = Beside(v);
-            var (c, s) = Unit(dot + (smoothing * besideCos), cross + (smoothing * besideSin));
-            (turns[at], turns[at + 1]) = (c, s);
-            gained += (c * dot) + (s * cross);
+            turns[at] = Unit(sums[at] + (smoothing * Beside(v)));
+            gained += turns[at] * sums[at];
         }
 
-        return gained;
+        return gained[0] + gained[1];
     }
 
     /// <summary>Σ w·(cos, sin) of a vertex's neighbours.</summary>
-    private (double Cos, double Sin) Beside(int vertex)
+    private Pair Beside(int vertex)
     {
-        var (sumCos, sumSin) = (0.0, 0.0);
+        var sum = Pair.Zero;
         for (var e = system.First[vertex]; e < system.First[vertex + 1]; e++)
         {
-            var (w, at) = (system.Weight[e], 2 * system.Factor.Rank[system.Neighbour[e]]);
-            sumCos += w * turns[at];
-            sumSin += w * turns[at + 1];
+            sum += turns[system.Factor.Rank[system.Neighbour[e]]] * Vector128.Create(system.Weight[e]);
         }
 
-        return (sumCos, sumSin);
+        return sum;
     }
 
     /// <summary>Gives every vertex of a patch the patch's best turn; returns half of what that takes off the energy.</summary>
@@ -310,25 +315,23 @@ public sealed class ArapState
         {
             if (system.Patch[v] is >= 0 and var patch)
             {
-                var at = 2 * system.Factor.Rank[v];
-                (turns[at], turns[at + 1]) = Unit(patchDot[patch], patchCross[patch]);
+                turns[system.Factor.Rank[v]] = Unit(patches[patch]);
             }
         }
 
         var gained = 0.0;
-        for (var patch = 0; patch < patchDot.Length; patch++)
+        foreach (var sum in patches)
         {
-            gained += Math.Sqrt((patchDot[patch] * patchDot[patch]) + (patchCross[patch] * patchCross[patch]));
+            gained += Length(sum);
         }
 
         return gained;
     }
 
-    /// <summary>The direction alone; (1, 0) of nothing.</summary>
+    /// <summary>The direction alone; no turn of nothing.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    internal static (double Cos, double Sin) Unit(double dot, double cross)
-    {
-        var length = Math.Sqrt((dot * dot) + (cross * cross));
-        return length > 0 ? (dot / length, cross / length) : (1, 0);
-    }
+    internal static Pair Unit(Pair sum) => Length(sum) is > 0 and var length ? sum / Vector128.Create(length) : NoTurn;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static double Length(Pair sum) => Math.Sqrt((sum[0] * sum[0]) + (sum[1] * sum[1]));
 }

@@ -44,7 +44,7 @@ public sealed class ArapSystem
 
         Factor = new SparseCholesky(laplacian);
         Edges = new ArapEdges(mesh, First, Neighbour, Weight, Factor);
-        GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => 2 * Factor.Rank[corner])];
+        GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => Factor.Rank[corner])];
         GripWeights = [.. handles.SelectMany(handle => new[] { handle.WA, handle.WB, handle.WC }).Select(weight => weight * PinWeight)];
     }
 
@@ -72,7 +72,7 @@ public sealed class ArapSystem
 
     internal ArapEdges Edges { get; }
 
-    /// <summary>By handle, where its three vertices begin in an array by vertex; see <see cref="ArapEdges"/>.</summary>
+    /// <summary>By handle, its three vertices in the order of elimination; see <see cref="ArapEdges"/>.</summary>
     internal int[] GripCorners { get; }
 
     /// <summary>How hard it pulls each of them.</summary>

@@ -1,4 +1,6 @@
+using System.Runtime.Intrinsics;
 using Fretsaw.Core.Geometry;
+using Pair = System.Runtime.Intrinsics.Vector128<double>;
 
 namespace Fretsaw.Core.Puppets;
 
@@ -27,8 +29,8 @@ public sealed record CoarseStart(ArapSystem System, int[] Corners, double[] Weig
 
     /// <summary>The turns of the large triangles' corners, blended at every vertex of the small ones.</summary>
     /// <param name="rank">By vertex of the small ones, when their matrix eliminates it.</param>
-    /// <param name="turns">Two numbers a vertex, in that order.</param>
-    internal void Blend(ArapState from, int[] rank, double[] turns)
+    /// <param name="turns">By vertex, in that order.</param>
+    internal void Blend(ArapState from, int[] rank, Pair[] turns)
     {
         for (var v = 0; v < rank.Length; v++)
         {
@@ -39,7 +41,7 @@ public sealed record CoarseStart(ArapSystem System, int[] Corners, double[] Weig
                 s += Weights[corner] * from.Sin[Corners[corner]];
             }
 
-            (turns[2 * rank[v]], turns[(2 * rank[v]) + 1]) = ArapState.Unit(c, s);
+            turns[rank[v]] = ArapState.Unit(Vector128.Create(c, s));
         }
     }
 }

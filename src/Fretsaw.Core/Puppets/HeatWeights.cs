@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.Intrinsics;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
@@ -45,7 +46,7 @@ public static class HeatWeights
         var weights = new double[bones.Count * n];
         var factor = new SparseCholesky(matrix);
         var spare = new double[n];
-        var work = new double[2 * n];
+        var work = new Vector128<double>[n];
         heat.CopyTo(weights, 0);
         for (var b = 0; b < bones.Count; b += 2)
         {
