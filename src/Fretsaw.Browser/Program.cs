@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text;
 using System.Text.Json;
+using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -27,7 +29,25 @@ public static partial class Engine
 
     /// <param name="film">As the server wrote it, which has checked it.</param>
     [JSExport]
-    public static void Open(string film) => session = new Session(FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film"));
+    public static void Open(string film)
+    {
+        session = new Session(FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film"));
+        if (!session.Film.Puppets.Any(puppet => puppet.Parts.Any(part => part.Mesh is not null)))
+        {
+            MeshForPractice();
+        }
+    }
+
+    /// <summary>
+    /// The runtime reads and compiles code as it is first run, which would double the wait for the first mesh that a user asks
+    /// for. While a film opens the server answers, so that nobody waits for this one; a film with meshes makes its own.
+    /// </summary>
+    private static void MeshForPractice()
+    {
+        ImmutableArray<ImmutableArray<double>> disc = [[.. Enumerable.Range(0, 60).SelectMany(i => new[] { 200 + (200 * Math.Cos(i * Math.Tau / 60)), 200 + (200 * Math.Sin(i * Math.Tau / 60)) })]];
+        var mesh = MeshBuilder.Build(disc, new MeshSettings { TriangleSide = 14 });
+        JsonSerializer.Serialize(new MeshAnswer(RestMesh.Of(mesh), Outlines.CoveredBy(disc, mesh)), EngineJson.Default.Answer);
+    }
 
     [JSExport]
     public static void Apply(string edit) => session.Apply(ReadEdit(edit));

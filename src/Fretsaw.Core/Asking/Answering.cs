@@ -86,22 +86,10 @@ public static class Answering
         var part = film.Puppets.FirstOrDefault(puppet => puppet.Id == q.Puppet)?.Parts.FirstOrDefault(candidate => candidate.Id == q.Part);
         if (part?.Mesh is null || part.Drawing is null)
         {
-            return new MeshAnswer(0, 0, 0, []);
+            return new MeshAnswer(RestMesh.None, 0);
         }
 
         var drawing = film.Drawings.First(candidate => candidate.Id == part.Drawing);
-        var mesh = rigs.MeshOf(drawing, part.Mesh);
-        var edges = new HashSet<(int, int)>();
-        for (var t = 0; t < mesh.Triangles.Length; t++)
-        {
-            var (a, b) = (mesh.Triangles[t], mesh.Triangles[t % 3 == 2 ? t - 2 : t + 1]);
-            edges.Add(a < b ? (a, b) : (b, a));
-        }
-
-        return new MeshAnswer(
-            mesh.TriangleCount,
-            mesh.VertexCount,
-            Math.Round(rigs.CoverageOf(drawing, part.Mesh) * 100, 2),
-            [.. edges.SelectMany(edge => new[] { mesh.X[edge.Item1], mesh.Y[edge.Item1], mesh.X[edge.Item2], mesh.Y[edge.Item2] }).Select(number => Math.Round(number, 1))]);
+        return new MeshAnswer(RestMesh.Of(rigs.MeshOf(drawing, part.Mesh)), Math.Round(rigs.CoverageOf(drawing, part.Mesh) * 100, 2));
     }
 }

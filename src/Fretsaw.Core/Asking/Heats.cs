@@ -1,8 +1,6 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Asking;
@@ -17,11 +15,11 @@ internal static class Heats
         var pin = system?.Pins.ToList().FindIndex(one => one.Id == q.Pin) ?? -1;
         if (pin < 0)
         {
-            return new HeatAnswer([], [], [], 0);
+            return new HeatAnswer(RestMesh.None, [], 0);
         }
 
         var (moves, pulled) = rigs.ReachOf(system!, pin);
-        return new HeatAnswer(Places(system!.Mesh), [.. system.Mesh.Triangles], [.. moves.Select(move => Math.Round(Math.Min(1, move / pulled), 3))], Math.Round(pulled, 1));
+        return new HeatAnswer(RestMesh.Of(system!.Mesh), [.. moves.Select(move => Math.Round(Math.Min(1, move / pulled), 3))], Math.Round(pulled, 1));
     }
 
     public static WeightsAnswer OfBone(Film film, RigCache rigs, WeightsQuestion q)
@@ -30,7 +28,7 @@ internal static class Heats
         var part = puppet.Parts.Find(q.Part, "part");
         if (part is not { Bend: { } bend, Mesh: { } settings } || bend.Bones.IndexOf(q.Bone) is not (>= 0 and var bone))
         {
-            return new WeightsAnswer([], [], []);
+            return new WeightsAnswer(RestMesh.None, []);
         }
 
         var drawing = film.Drawings.Find(part.Drawing!, "drawing");
@@ -42,7 +40,7 @@ internal static class Heats
             heat[k / BoneWeights.Most] += weights.Bones[k] == bone ? weights.Weights[k] : 0;
         }
 
-        return new WeightsAnswer(Places(mesh), [.. mesh.Triangles], [.. heat.Select(weight => Math.Round(weight, 3))]);
+        return new WeightsAnswer(RestMesh.Of(mesh), [.. heat.Select(weight => Math.Round(weight, 3))]);
     }
 
     public static FormsAnswer OfForms(Film film, RigCache rigs, FormsQuestion q)
@@ -57,7 +55,4 @@ internal static class Heats
         return new FormsAnswer([.. set?.Fits.Select(fit => new FormLine(
             fit.Form, fit.Shape, fit.Fit.Start, fit.Fit.Reversed, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), fit.Twists, fit.ByHand)) ?? []]);
     }
-
-    private static ImmutableArray<double> Places(Mesh mesh) =>
-        [.. Enumerable.Range(0, mesh.VertexCount).SelectMany(v => new[] { Math.Round(mesh.X[v], 1), Math.Round(mesh.Y[v], 1) })];
 }

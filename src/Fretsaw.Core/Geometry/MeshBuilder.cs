@@ -11,8 +11,8 @@ using NtsGeometry = NetTopologySuite.Geometries.Geometry;
 namespace Fretsaw.Core.Geometry;
 
 /// <summary>
-/// Outline → even triangles: the outline grown by the margin, its border cut into even lengths, a triangular lattice
-/// inside, and a conforming Delaunay triangulation of both (NetTopologySuite). Islands are meshed one by one, so no
+/// Outline → even triangles: the outline grown by the margin, its border cut into even lengths, a <see cref="Lattice"/> of
+/// triangles inside, and a conforming Delaunay triangulation of what lies between (NetTopologySuite). Islands are meshed one by one, so no
 /// triangle bridges a gap in the art.
 /// </summary>
 public static class MeshBuilder
@@ -23,10 +23,7 @@ public static class MeshBuilder
     private const int MaxTriangles = 20_000;
 
     /// <summary>Height of an equilateral triangle of side 1.</summary>
-    private const double RowHeight = 0.8660254037844386;
-
-    /// <summary>Lattice points nearer to the border than this part of a side would make slivers.</summary>
-    private const double BorderGap = 0.55;
+    internal const double RowHeight = 0.8660254037844386;
 
     /// <summary>
     /// Points cut into one straight border form triangles of no area along it, whose cotangents would swamp all
@@ -69,41 +66,41 @@ public static class MeshBuilder
 
     private static void Triangulate(Polygon island, double side, VertexList vertices)
     {
-        var border = Densifier.Densify(island, side);
-        var inner = island.Buffer(-BorderGap * side, 2);
-        var sites = new List<Coordinate>(border.Coordinates);
-        if (!inner.IsEmpty)
-        {
-            sites.AddRange(Lattice(inner, side));
-        }
+        var (border, lattice) = (Densifier.Densify(island, side), new Lattice(island, side));
+        HashSet<Coordinate> shallow = [.. lattice.Shallow()];
+        List<Coordinate> sites = [.. border.Coordinates, .. shallow];
+        List<(Coordinate A, Coordinate B, Coordinate C)> deep = [.. lattice.DeepTriangles()];
 
         // Lattice points keep so far from the border that the plain triangulation has nearly always all of its edges; only
         // narrow places and sharp corners need the conforming one, which takes several times as long. What of a triangulation
         // lies inside has the island's area just when no triangle crosses the border.
-        var plain = Inside(island, border, Plain(sites), side, out var area);
-        var kept = Math.Abs(area - island.Area) <= 1e-9 * island.Area
+        var aim = island.Area - (deep.Count * side * side * RowHeight / 2);
+        var plain = Inside(island, lattice, shallow, Plain(sites), side, out var area);
+        var kept = Math.Abs(area - aim) <= 1e-9 * island.Area
             ? plain
-            : Conforming(sites, border) is { } conforming ? Inside(island, border, conforming, side, out _) : plain;
-        foreach (var (a, b, c) in kept)
+            : Conforming(sites, border) is { } conforming ? Inside(island, lattice, shallow, conforming, side, out _) : plain;
+        foreach (var (a, b, c) in deep.Concat(kept))
         {
             vertices.Add(a, b, c);
         }
     }
 
-    /// <summary>The triangles inside an island, clockwise on screen, without slivers.</summary>
+    /// <summary>The triangles inside an island that the lattice has not got, clockwise on screen, without slivers.</summary>
     /// <param name="area">Of all that lie inside, slivers too.</param>
     private static List<(Coordinate A, Coordinate B, Coordinate C)> Inside(
-        Polygon island, NtsGeometry border, QuadEdgeSubdivision triangles, double side, out double area)
+        Polygon island, Lattice lattice, HashSet<Coordinate> shallow, QuadEdgeSubdivision triangles, double side, out double area)
     {
-        var (kept, inside, onBorder) = (new List<(Coordinate, Coordinate, Coordinate)>(), new IndexedPointInAreaLocator(island), new HashSet<Coordinate>(border.Coordinates));
+        var (kept, inside) = (new List<(Coordinate, Coordinate, Coordinate)>(), new IndexedPointInAreaLocator(island));
         area = 0;
         foreach (var corners in triangles.GetTriangleCoordinates(false))
         {
             var (a, b, c) = (corners[0], corners[1], corners[2]);
+            var (x, y) = ((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3);
+            var ofLattice = (shallow.Contains(a) ? 1 : 0) + (shallow.Contains(b) ? 1 : 0) + (shallow.Contains(c) ? 1 : 0);
 
-            // A triangle with a corner of the lattice is inside; only those along the border need to be located.
-            if (onBorder.Contains(a) && onBorder.Contains(b) && onBorder.Contains(c)
-                && inside.Locate(new Coordinate((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3)) != Location.Interior)
+            // Only a triangle with all three corners on the border may lie outside, and only one with none where the lattice
+            // has its own.
+            if ((ofLattice == 0 && inside.Locate(new Coordinate(x, y)) != Location.Interior) || (ofLattice == 3 && lattice.IsDeepAt(x, y)))
             {
                 continue;
             }
@@ -141,24 +138,6 @@ public static class MeshBuilder
         catch (ConstraintEnforcementException)
         {
             return null;
-        }
-    }
-
-    private static IEnumerable<Coordinate> Lattice(NtsGeometry inner, double side)
-    {
-        var box = inner.EnvelopeInternal;
-        var inside = new IndexedPointInAreaLocator(inner);
-        var row = 0;
-        for (var y = box.MinY; y <= box.MaxY; y += side * RowHeight, row++)
-        {
-            for (var x = box.MinX + (row % 2 * side / 2); x <= box.MaxX; x += side)
-            {
-                var site = new Coordinate(x, y);
-                if (inside.Locate(site) != Location.Exterior)
-                {
-                    yield return site;
-                }
-            }
         }
     }
 

@@ -1226,14 +1226,11 @@ export interface components {
             kind: "forms";
             fits: components["schemas"]["FormLine"][];
         };
-        /** @description A mesh coloured by a number from 0 to 1 at each vertex. */
+        /** @description A mesh coloured by what moves with a pin. */
         AnswerHeatAnswer: {
             /** @enum {string} */
             kind: "heat";
-            /** @description x0 y0 x1 y1 …, puppet pixels at rest. */
-            places: number[];
-            /** @description Corners, three by three. */
-            triangles: number[];
+            mesh: components["schemas"]["RestMesh"];
             /** @description By vertex, [0, 1]. */
             heat: number[];
             /**
@@ -1249,20 +1246,16 @@ export interface components {
             thing: null | string;
             isFlat: boolean;
         };
+        /** @description A part's mesh at rest. */
         AnswerMeshAnswer: {
             /** @enum {string} */
             kind: "mesh";
-            /** Format: int32 */
-            triangles: number;
-            /** Format: int32 */
-            vertices: number;
+            mesh: components["schemas"]["RestMesh"];
             /**
              * Format: double
              * @description How much of the art the mesh covers.
              */
             coveredPercent: number;
-            /** @description x0 y0 x1 y1 of each edge, puppet pixels at rest. */
-            edges: number[];
         };
         /** @description Handles in picture pixels. */
         AnswerOverlayAnswer: {
@@ -1327,12 +1320,12 @@ export interface components {
             kind: "values";
             lines: components["schemas"]["ValueLine"][];
         };
-        /** @description Like HeatAnswer, with the weight of a bone. */
+        /** @description A mesh coloured by the weight of a bone. */
         AnswerWeightsAnswer: {
             /** @enum {string} */
             kind: "weights";
-            places: number[];
-            triangles: number[];
+            mesh: components["schemas"]["RestMesh"];
+            /** @description By vertex, [0, 1]. */
             heat: number[];
         };
         ArtBrought: {
@@ -2982,6 +2975,13 @@ export interface components {
         };
         /** @enum {unknown} */
         RestHandleKind: "Patch" | "Sway" | "FormStart" | "OwnStart";
+        /** @description A mesh in whole numbers, which are written and read several times as fast as others. */
+        RestMesh: {
+            /** @description x0 y0 x1 y1 …, tenths of a puppet pixel at rest. */
+            tenthPx: number[];
+            /** @description Corners, three by three. */
+            triangles: number[];
+        };
         /** @description An edit that was made, for those who missed it. */
         SentEdit: {
             /** Format: int64 */

@@ -17,23 +17,28 @@ export function MeshLines({ handles, part, scale }: { handles: AnswerTo<"overlay
   const [ux, uy] = [rest.pivot.x - puppet.origin.x, rest.pivot.y - puppet.origin.y];
   const grown =
     Math.hypot(ux, uy) > 1 ? Math.hypot(pivot.at.x - origin.at.x, pivot.at.y - origin.at.y) / Math.hypot(ux, uy) : 1;
-  const lines: string[] = [];
-  for (let i = 0; i < mesh.edges.length; i += 4) {
-    lines.push(`M${mesh.edges[i]} ${mesh.edges[i + 1]}L${mesh.edges[i + 2]} ${mesh.edges[i + 3]}`);
-  }
+  const lines = edges(mesh.mesh);
   return (
     <g
       pointerEvents="none"
       transform={`translate(${origin.at.x - puppet.origin.x * grown} ${origin.at.y - puppet.origin.y * grown}) scale(${grown})`}
     >
-      <path d={lines.join("")} stroke="#FFFFFF" strokeOpacity={0.75} strokeWidth={(1.1 * scale) / grown} fill="none" />
-      <path
-        d={lines.join("")}
-        stroke={inks.petrol}
-        strokeOpacity={0.5}
-        strokeWidth={(0.5 * scale) / grown}
-        fill="none"
-      />
+      <path d={lines} stroke="#FFFFFF" strokeOpacity={0.75} strokeWidth={(1.1 * scale) / grown} fill="none" />
+      <path d={lines} stroke={inks.petrol} strokeOpacity={0.5} strokeWidth={(0.5 * scale) / grown} fill="none" />
     </g>
   );
+}
+
+/** Each side of the triangles once, as a path. */
+function edges({ tenthPx, triangles }: AnswerTo<"mesh">["mesh"]): string {
+  const drawn = new Set<number>();
+  const place = (v: number) => `${(tenthPx[2 * v] ?? 0) / 10} ${(tenthPx[2 * v + 1] ?? 0) / 10}`;
+  let path = "";
+  triangles.forEach((from, i) => {
+    const to = triangles[i % 3 === 2 ? i - 2 : i + 1] ?? 0;
+    const edge = Math.min(from, to) * tenthPx.length + Math.max(from, to);
+    if (!drawn.has(edge)) path += `M${place(from)}L${place(to)}`;
+    drawn.add(edge);
+  });
+  return path;
 }

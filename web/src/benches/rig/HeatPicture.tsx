@@ -1,15 +1,14 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
+import type { AnswerTo } from "../../api/types";
 
 /** A mesh coloured by how much each corner has of something: paper for nothing, the blade's red for all. */
 export function HeatPicture({
-  places,
-  triangles,
+  mesh: { tenthPx: places, triangles },
   heat,
   label,
 }: {
-  places: number[];
-  triangles: number[];
+  mesh: AnswerTo<"mesh">["mesh"];
   heat: number[];
   label: string;
 }) {

@@ -74,7 +74,7 @@ function MeshFields({
         step={20}
         min={4}
         max={20000}
-        value={mesh.triangles}
+        value={mesh.mesh.triangles.length / 3}
         edit={(triangles) =>
           engine.work({ kind: "meshOf", puppet: puppet.id, part: part.id, triangles: Math.round(triangles) })
         }
