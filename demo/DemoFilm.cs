@@ -147,7 +147,7 @@ internal static class BrambleRecipe
     /// <summary>A head turn by depth, a blink, a scarf that sways with the wind, a cap that comes after the head.</summary>
     private static Film Controls(Film film, string puppet, ImmutableDictionary<string, string> parts)
     {
-        ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Mouth"], 0.92), new(parts["Eyes"], 0.75), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
+        ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Mouth"], 0.92), new(parts["Eyes"], 0.75, Inside: true), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
         var turn = new MakeHeadTurn(puppet, parts["Head"], features, BrambleRig.HeadTurn, 22, 14);
         film = turn.ToEdit(film, (_, _) => throw new InvalidOperationException("A head turn asks for no frame.")).Apply(film);
         var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 12), new StationValue(parts["Brows"], "shiftY", 5)]);

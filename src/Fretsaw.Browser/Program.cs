@@ -27,21 +27,27 @@ public static partial class Engine
         // The worker calls the exports; there is nothing to run.
     }
 
+    /// <summary>
+    /// Reads the film and gets ready for its first shot. The runtime reads and compiles code as it is first run, which takes
+    /// longer than the work itself; while a film opens the server answers, so that nobody waits for it.
+    /// </summary>
     /// <param name="film">As the server wrote it, which has checked it.</param>
     [JSExport]
     public static void Open(string film)
     {
         session = new Session(FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film"));
+        if (session.Film.Shots.FirstOrDefault() is { } shot)
+        {
+            session.DrawFrame(new View(shot.Id), 1);
+        }
+
         if (!session.Film.Puppets.Any(puppet => puppet.Parts.Any(part => part.Mesh is not null)))
         {
             MeshForPractice();
         }
     }
 
-    /// <summary>
-    /// The runtime reads and compiles code as it is first run, which would double the wait for the first mesh that a user asks
-    /// for. While a film opens the server answers, so that nobody waits for this one; a film with meshes makes its own.
-    /// </summary>
+    /// <summary>So that the first mesh a user asks for does not take twice as long as the second.</summary>
     private static void MeshForPractice()
     {
         ImmutableArray<ImmutableArray<double>> disc = [[.. Enumerable.Range(0, 60).SelectMany(i => new[] { 200 + (200 * Math.Cos(i * Math.Tau / 60)), 200 + (200 * Math.Sin(i * Math.Tau / 60)) })]];

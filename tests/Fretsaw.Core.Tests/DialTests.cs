@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using CsCheck;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -140,6 +141,22 @@ public class DialTests
         var keyed = turned with { Shots = [turned.Shots[0] with { Channels = [TestFilm.Keyed("pad", "across", (1, 100))] }] };
         var frame = TestFilm.At(keyed, 1);
         Assert.True(frame.Driven("nose", "shiftX") > 20 && frame.Driven("tuft", "shiftX") < -10);
+    }
+
+    [Fact]
+    public void A_feature_drawn_on_the_head_is_not_seen_past_its_edge()
+    {
+        var drawings = ImmutableArray.Create(TestFilm.Box("box", 0, 0, 100, 100), TestFilm.Box("eyes", 4, 45, 92, 10));
+        var puppet = new Puppet { Id = "pup", Name = "P", Parts = [TestFilm.Part("head", "box"), TestFilm.Part("eyes", "eyes")] };
+        var film = TestFilm.Of(puppet, drawings);
+        var edit = new MakeHeadTurn("pup", "head", [new FeatureDepth("eyes", 0.9, Inside: true)], "pad").ToEdit(film, (_, _) => TestFilm.At(film, 1));
+        var turned = edit.Apply(film);
+        Assert.Equal(new Matte("head"), turned.Puppets[0].Parts[1].Matte);
+        Assert.Equal(0, TestFilm.At(turned, 1).Plan.Cast[0].Parts[1].Matte);
+
+        // One edit, undone at once.
+        var undone = Inverse.Of(film, turned).Apply(turned);
+        Assert.True(undone.Puppets[0].Dials.IsEmpty && undone.Puppets[0].Parts[1].Matte is null);
     }
 
     private static Film Film(ImmutableArray<Dial> dials, params Channel[] channels)

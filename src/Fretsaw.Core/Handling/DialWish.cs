@@ -68,7 +68,8 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
 
 /// <summary>How far in front of the middle of the head a feature lies.</summary>
 /// <param name="Depth">As a part of the head's radius, [−1, 1].</param>
-public sealed record FeatureDepth(string Part, double Depth);
+/// <param name="Inside">Shown only where the head is: what is drawn on the head, as eyes are, goes round its edge and not beyond it.</param>
+public sealed record FeatureDepth(string Part, double Depth, bool Inside = false);
 
 /// <summary>A pad that turns a head: nine stations, the features moved by <see cref="HeadTurn"/>, each to be set right by hand.</summary>
 /// <param name="Head">The part whose art is the head.</param>
@@ -91,7 +92,9 @@ public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<Fea
             }
         }
 
-        return new PutDial(Puppet, new Dial { Id = NewId, Name = $"{head.Name} turn", IsPad = true, Blend = DialBlend.Smooth, Stations = stations.ToImmutable() }, "Made a head turn");
+        var pad = new Dial { Id = NewId, Name = $"{head.Name} turn", IsPad = true, Blend = DialBlend.Smooth, Stations = stations.ToImmutable() };
+        var mattes = Features.Where(feature => feature.Inside).Select(feature => new ChangePart(Puppet, feature.Part) { Matte = new Matte(Head) });
+        return new Together("Made a head turn", [new PutDial(Puppet, pad), .. mattes]);
     }
 
     private IEnumerable<StationValue> Values(Film film, Part part, double depth, Box head, double across, double down)

@@ -2023,6 +2023,11 @@ export interface components {
              * @description As a part of the head's radius, [−1, 1].
              */
             depth: number;
+            /**
+             * @description Shown only where the head is: what is drawn on the head, as eyes are, goes round its edge and not beyond it.
+             * @default false
+             */
+            inside?: boolean;
         };
         /** @enum {unknown} */
         FillRule: "NonZero" | "EvenOdd";

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Dial, Edit, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { ChoiceField } from "../../fields/ChoiceField";
@@ -82,30 +82,30 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const view = { puppet: puppet.id };
   const values = useAnswer(playing ? null : { kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
   const at = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
-  const [told, toldDown] = [at("across"), dial.isPad ? at("down") : 0];
-  // Where the knob was turned to last: the core's word comes a moment later, and a key may be pressed again before.
-  const wanted = useRef({ across: told, down: toldDown });
-  const underWay = useRef(false);
+  // The knob stays under the hand: the core's word comes a moment later, and a key may be pressed again before.
+  const [held, hold] = useState<{ across: number; down: number } | null>(null);
+  const underWay = useRef(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an answer that comes when no turn is under way is about the last one
   useEffect(() => {
-    const arrived = told === wanted.current.across && toldDown === wanted.current.down;
-    if (arrived) underWay.current = false;
-    if (!underWay.current) wanted.current = { across: told, down: toldDown };
-  }, [told, toldDown]);
-  const [across, down] = [told, toldDown];
+    if (underWay.current === 0) hold(null);
+  }, [values]);
+  const { across, down } = held ?? { across: at("across"), down: dial.isPad ? at("down") : 0 };
   const height = dial.isPad ? Side : 44;
   const x = (percent: number) => ((percent + 100) / 200) * (Side - 20) + 10;
   const y = (percent: number) => (dial.isPad ? ((percent + 100) / 200) * (Side - 20) + 10 : height / 2);
   const turn = (nextAcross: number, nextDown: number) => {
     const clamp = (value: number) => Math.round(Math.min(100, Math.max(-100, value)));
-    wanted.current = { across: clamp(nextAcross), down: clamp(nextDown) };
-    const keys = [{ address: `bench/${dial.id}/across`, value: wanted.current.across }];
-    if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: wanted.current.down });
-    underWay.current = wanted.current.across !== told || wanted.current.down !== toldDown;
+    const to = { across: clamp(nextAcross), down: clamp(nextDown) };
+    const keys = [{ address: `bench/${dial.id}/across`, value: to.across }];
+    if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: to.down });
+    hold(to);
+    underWay.current++;
     engine
       .tryEdit(view, { kind: "setKeys", shotId: "bench", frame: 1, values: keys, says: "Turned a dial" })
-      .then(touch, (problem) => {
-        underWay.current = false;
-        tell(problem);
+      .catch(tell)
+      .finally(() => {
+        underWay.current--;
+        touch();
       });
   };
   const drag = (event: React.PointerEvent<HTMLElement>) => {
@@ -145,7 +145,7 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
         if (!by) return;
         event.preventDefault();
         event.stopPropagation();
-        turn(wanted.current.across + by[0], wanted.current.down + by[1]);
+        turn(across + by[0], down + by[1]);
       }}
       sx={{ mt: 1, touchAction: "none", cursor: "grab", borderRadius: 2 }}
     >

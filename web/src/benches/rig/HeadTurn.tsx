@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
 import { useState } from "react";
 import type { Puppet } from "../../api/types";
 import { Hint } from "../../fields/Heading";
@@ -13,6 +14,7 @@ export function HeadTurn({ puppet }: { puppet: Puppet }) {
   const chosen = useStore((state) => state.chosen);
   const also = useStore((state) => state.also);
   const [depths, setDepths] = useState<Record<string, number>>({});
+  const [inside, setInside] = useState<Record<string, boolean>>({});
   if (chosen?.kind !== "part" || also.length === 0) return null;
   const features = also.filter((id) => id !== chosen.thing);
   const make = async () => {
@@ -21,7 +23,7 @@ export function HeadTurn({ puppet }: { puppet: Puppet }) {
       kind: "makeHeadTurn",
       puppet: puppet.id,
       head: chosen.thing,
-      features: features.map((part) => ({ part, depth: (depths[part] ?? 80) / 100 })),
+      features: features.map((part) => ({ part, depth: (depths[part] ?? 80) / 100, inside: inside[part] ?? false })),
       newId: id,
       yawDegrees: 35,
       pitchDegrees: 25,
@@ -47,8 +49,18 @@ export function HeadTurn({ puppet }: { puppet: Puppet }) {
             sx={{ width: 60, textAlign: "right", ...entry }}
           />
           <span>%</span>
+          <Checkbox
+            size="small"
+            sx={{ p: 0 }}
+            checked={inside[id] ?? false}
+            onChange={(_, on) => setInside({ ...inside, [id]: on })}
+            slotProps={{
+              input: { "aria-label": `Show ${nameOf(puppet, id)} only on ${nameOf(puppet, chosen.thing)}` },
+            }}
+          />
         </Box>
       ))}
+      <Hint>Ticked: seen only on {nameOf(puppet, chosen.thing)}, so that it goes round the edge and not past it.</Hint>
       <Button variant="contained" sx={{ mt: 0.5 }} onClick={() => void make()}>
         Make a head turn
       </Button>
