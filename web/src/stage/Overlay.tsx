@@ -140,7 +140,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     return (
       <>
         {own(handles.folds).map((fold) => (
-          <FoldedTriangles key={fold.part} corners={fold.corners} ink={inks.blade} scale={scale} />
+          <FoldedTriangles key={fold.part} corners={fold.corners} scale={scale} />
         ))}
         {part && part.box.length > 0 && <BoxOutline corners={part.box} ink={inks.petrol} scale={scale} />}
         {place !== "parts" &&
@@ -243,22 +243,20 @@ export function Overlay({ width, height }: { width: number; height: number }) {
 }
 
 /** Where pins force a mesh to lie the wrong way round. */
-function FoldedTriangles({ corners, ink, scale }: { corners: number[]; ink: string; scale: number }) {
+function FoldedTriangles({ corners, scale }: { corners: number[]; scale: number }) {
+  const { blade: ink, card: paper } = useTheme().palette.inks;
   const triangles: string[] = [];
   for (let i = 0; i < corners.length; i += 6) {
     const [ax, ay, bx, by, cx, cy] = corners.slice(i, i + 6);
     triangles.push(`M${ax} ${ay}L${bx} ${by}L${cx} ${cy}Z`);
   }
+  const d = triangles.join("");
   return (
-    <path
-      d={triangles.join("")}
-      fill={ink}
-      fillOpacity={0.55}
-      stroke={ink}
-      strokeWidth={1.5 * scale}
-      pointerEvents="none"
-      data-testid="folds"
-    />
+    // Paper round the red, so that it is seen on red art too.
+    <g pointerEvents="none" data-testid="folds" strokeLinejoin="round">
+      <path d={d} fill="none" stroke={paper} strokeWidth={5 * scale} />
+      <path d={d} fill={ink} stroke={ink} strokeWidth={1.5 * scale} />
+    </g>
   );
 }
 
