@@ -5,10 +5,10 @@ import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import useMediaQuery from "@mui/material/useMediaQuery";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { SnackbarProvider } from "notistack";
 import { StrictMode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
 import { App, openFirst } from "./App";
+import { Notices } from "./shell/Notices";
 import { tell } from "./state/film";
 import { makeTheme } from "./theme";
 
@@ -21,9 +21,9 @@ function Root() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: "top", horizontal: "center" }}>
+        <Notices>
           <App />
-        </SnackbarProvider>
+        </Notices>
       </QueryClientProvider>
     </ThemeProvider>
   );

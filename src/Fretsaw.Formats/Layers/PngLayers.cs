@@ -33,7 +33,7 @@ public static class PngLayers
         }
 
         FilmException.ThrowIf(layers.Count == 0, source, "holds only clear pictures", "export the layers that hold the art");
-        return new LayeredArt(layers.ToImmutable(), assets, new ArtReport([.. layers.Select(layer => layer.Name)], layers.Count, notes));
+        return new LayeredArt(layers.ToImmutable(), assets, new ArtReport([.. layers.Select(layer => layer.Name)], 0, layers.Count, notes));
     }
 }
 

@@ -33,7 +33,7 @@ public static class OpenRasterFile
         reader.Walk(stack, -1, 0, 0, 0);
         reader.ReadPictures(idPrefix, progress);
         FilmException.ThrowIf(reader.Layers.All(layer => layer.Drawing is null), file, "holds no picture", "check that its layers are not empty");
-        return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport([.. reader.Layers.Select(layer => layer.Name)], reader.Assets.Count, reader.Notes));
+        return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport([.. reader.Layers.Select(layer => layer.Name)], 0, reader.Assets.Count, reader.Notes));
     }
 
     private static XElement Load(byte[] xml, string file)

@@ -35,7 +35,7 @@ public static class PngFile
                 Raster = new RasterArt { Asset = AssetId(bytes), Width = width, Height = height },
                 Outline = outline,
             },
-            new ArtReport([Path.GetFileNameWithoutExtension(file)], 1, notes));
+            new ArtReport([Path.GetFileNameWithoutExtension(file)], 0, 1, notes));
     }
 
     /// <summary>Width and height of a PNG picture, without decoding it.</summary>

@@ -39,7 +39,7 @@ public static class SvgFile
             piece.Hidden, piece.Opacity)).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         var assets = pictures.Values.DistinctBy(picture => picture.Drawing.Raster!.Asset).ToDictionary(picture => picture.Drawing.Raster!.Asset, picture => picture.Bytes, StringComparer.Ordinal);
-        return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, walker.Notes));
+        return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, assets.Count, walker.Notes));
     }
 
     private sealed record PlacedPicture(Drawing Drawing, byte[] Bytes);
@@ -63,7 +63,7 @@ public static class SvgFile
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
         var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
         walker.Notes.AddRange(pictures);
-        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, walker.Notes));
+        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
     }
 
     private static SvgWalker Walk(byte[] bytes, string file)

@@ -1346,8 +1346,16 @@ export interface components {
         ArtReport: {
             /** @description The parts that came in, in painting order. */
             names: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of vector art.
+             */
             shapes: number;
+            /**
+             * Format: int32
+             * @description Of raster art, each trimmed to what is not clear and kept in its place.
+             */
+            pictures: number;
             /** @description What was changed or left out, in the order of the file. */
             notes: components["schemas"]["ArtNote"][];
         };

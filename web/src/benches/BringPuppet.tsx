@@ -2,13 +2,27 @@ import { api } from "../api/client";
 import { FileButton } from "../fields/FileButton";
 import { report } from "../shell/ArtNews";
 import { onServer, reading } from "../state/film";
-import { set } from "../state/store";
+import { get, set } from "../state/store";
 
 /** What layered art is read. */
 export const artFiles = ".svg,.ora,.zip,.png,image/svg+xml,image/openraster,image/png";
 
-/** Brings a layered drawing in as a puppet. */
+/**
+ * Brings a layered drawing in as a puppet. Where there is one of its name, it may be the same drawing, redrawn: what belongs
+ * together is shown first, and the animator says which it is.
+ */
 export async function bringPuppet(file: File): Promise<void> {
+  const name = bare(file.name.replace(/\.[^.]*$/, ""));
+  const same = get().film?.puppets.find((puppet) => bare(puppet.name) === name);
+  if (same) set({ puppetId: same.id, place: "parts", chosen: null, also: [], redrawn: file });
+  else await bringAnother(file);
+}
+
+/** A name without what files and titles write differently. */
+const bare = (name: string) => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
+
+/** Brings it in beside what there is. */
+export async function bringAnother(file: File): Promise<void> {
   const brought = await reading(file, () => onServer((id) => api.bringPuppet(id, file)));
   if (!brought) return;
   set({ puppetId: brought.thing, place: "parts", chosen: null, also: [] });

@@ -11,15 +11,20 @@ import type { ArtNote, ArtReport } from "../api/types";
 import { Heading } from "../fields/Heading";
 import { set, useStore } from "../state/store";
 
+/** What came in, in numbers. */
+function came(art: ArtReport): string {
+  const pieces = [count(art.names.length, "part")];
+  if (art.shapes > 0) pieces.push(count(art.shapes, "shape"));
+  if (art.pictures > 0) pieces.push(`${count(art.pictures, "picture")}, trimmed to what is not clear`);
+  return pieces.join(", ");
+}
+
 const count = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 /** Says what came in; where anything was changed or left out, at length. */
 export function report(file: string, art: ArtReport): void {
   if (art.notes.length > 0) set({ report: { file, art } });
-  else
-    enqueueSnackbar(`${file}: ${count(art.names.length, "part")}, ${count(art.shapes, "shape")}.`, {
-      variant: "success",
-    });
+  else enqueueSnackbar(`${file}: ${came(art)}.`, { variant: "success" });
 }
 
 /** How far an art file has been read, and then what became of it. */
@@ -49,9 +54,7 @@ export function ArtNews() {
         <DialogTitle>{told?.file}</DialogTitle>
         {told && (
           <DialogContent>
-            <Heading>
-              Came in: {count(told.art.names.length, "part")}, {count(told.art.shapes, "shape")}
-            </Heading>
+            <Heading>Came in: {came(told.art)}</Heading>
             <Box sx={{ fontSize: 13.5 }}>{told.art.names.join(", ")}</Box>
             <Notes title="Came in changed" notes={told.art.notes.filter((note) => note.fate === "Changed")} />
             <Notes title="Left out" notes={told.art.notes.filter((note) => note.fate === "LeftOut")} />

@@ -72,6 +72,8 @@ export interface State {
   prints: PrintLine[];
   /** The art file on its way in, and the part of it that is read. */
   reading: { file: string; part: number } | null;
+  /** Art that came in for a puppet that is there already, until the animator has said what to do. */
+  redrawn: File | null;
   /** What became of an art file, until it is read. */
   report: { file: string; art: ArtReport } | null;
 }
@@ -109,6 +111,7 @@ export const useStore = create<State>(() => ({
   snagsOpen: false,
   prints: [],
   reading: null,
+  redrawn: null,
   report: null,
 }));
 

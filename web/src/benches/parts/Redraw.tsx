@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { api } from "../../api/client";
 import type { Puppet, RedrawPlan } from "../../api/types";
 import { CheckField } from "../../fields/CheckField";
@@ -8,30 +8,42 @@ import { FileButton } from "../../fields/FileButton";
 import { Heading, Hint } from "../../fields/Heading";
 import { report } from "../../shell/ArtNews";
 import { onServer, reading, tell } from "../../state/film";
-import { get } from "../../state/store";
-import { artFiles } from "../BringPuppet";
+import { get, set, useStore } from "../../state/store";
+import { artFiles, bringAnother } from "../BringPuppet";
 
 /** Brings the puppet's file in again: what belongs together is shown first, then drawings are exchanged and the rig stays. */
 export function Redraw({ puppet }: { puppet: Puppet }) {
-  const [file, setFile] = useState<File | null>(null);
+  const file = useStore((state) => state.redrawn);
   const [plan, setPlan] = useState<RedrawPlan | null>(null);
   const [alike, setAlike] = useState(true);
   const [added, setAdded] = useState(true);
-  const look = async (chosen: File) => {
-    const found = await reading(chosen, () => api.planRedraw(get().filmId ?? "", puppet.id, chosen)).catch(tell);
-    if (!found) return;
-    setFile(chosen);
-    setPlan(found);
+  const leave = () => {
+    setPlan(null);
+    set({ redrawn: null });
   };
+  useEffect(() => {
+    if (file === null) return;
+    let wanted = true;
+    reading(file, () => api.planRedraw(get().filmId ?? "", puppet.id, file)).then(
+      (found) => wanted && setPlan(found),
+      (problem) => {
+        tell(problem);
+        set({ redrawn: null });
+      },
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [file, puppet.id]);
   const redraw = async () => {
     if (file === null) return;
     const brought = await reading(file, () => onServer((id) => api.redraw(id, puppet.id, file, alike, added)));
-    setPlan(null);
+    leave();
     if (brought) report(file.name, brought.report);
   };
   if (plan === null || file === null)
     return (
-      <FileButton accept={artFiles} variant="outlined" sx={{ mt: 1 }} onFile={(chosen) => void look(chosen)}>
+      <FileButton accept={artFiles} variant="outlined" sx={{ mt: 1 }} onFile={(chosen) => set({ redrawn: chosen })}>
         Bring redrawn art in
       </FileButton>
     );
@@ -64,10 +76,20 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
         <Button variant="contained" onClick={() => void redraw()}>
           Redraw
         </Button>
-        <Button variant="outlined" onClick={() => setPlan(null)}>
+        <Button variant="outlined" onClick={leave}>
           Leave it
         </Button>
       </Box>
+      <Button
+        variant="outlined"
+        sx={{ mt: 0.5 }}
+        onClick={() => {
+          leave();
+          void bringAnother(file);
+        }}
+      >
+        It is another puppet
+      </Button>
     </Box>
   );
 }
