@@ -106,5 +106,25 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   expect(after.puppets[0].dials).toHaveLength(1);
   const eye = after.puppets[0].parts.find((one: { name: string }) => one.name === "eye");
   expect(after.drawings.find((one: { id: string }) => one.id === eye.drawing).shapes[0].fill.colour).toBe("#e76f51");
+
+  // Dropped on the window under its puppet's name it is taken for redrawn; said to be another puppet, it comes in beside it.
+  await drop(page, "face.svg", face("#264653"));
+  await expect(page.getByText(/parts found by their names/)).toBeVisible();
+  expect((await server.film(id)).puppets).toHaveLength(1);
+  await oneEdit(page, () => page.getByRole("button", { name: "It is another puppet" }).click());
+  expect((await server.film(id)).puppets).toHaveLength(2);
   await kept(page, 1);
 });
+
+/** Lets a file fall on the window, as from the desktop. */
+async function drop(page: Page, name: string, text: string): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([name, text]) => {
+      const carried = new DataTransfer();
+      carried.items.add(new File([text], name, { type: "image/svg+xml" }));
+      return carried;
+    },
+    [name, text] as const,
+  );
+  for (const event of ["dragover", "drop"]) await page.dispatchEvent("main, body", event, { dataTransfer: data });
+}

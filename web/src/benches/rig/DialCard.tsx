@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { Dial, Edit, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { ChoiceField } from "../../fields/ChoiceField";
@@ -46,7 +46,7 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
           onChoose={(spread) => void commit(put({ spread: spread as Dial["spread"] }))}
         />
       )}
-      <Face puppet={puppet} dial={dial} />
+      <Face key={dial.id} puppet={puppet} dial={dial} />
       <Button
         variant="contained"
         sx={{ mt: 1 }}
@@ -79,17 +79,17 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
 function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const { inks } = useTheme().palette;
   const playing = useStore((state) => state.playing);
+  const tool = useStore((state) => state.tool);
   const view = { puppet: puppet.id };
   const values = useAnswer(playing ? null : { kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
   const at = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
-  // The knob stays under the hand: the core's word comes a moment later, and a key may be pressed again before.
+  const told = { across: at("across"), down: dial.isPad ? at("down") : 0 };
+  // The knob stays under the hand until the core's word has come there too; a key may be pressed again before.
   const [held, hold] = useState<{ across: number; down: number } | null>(null);
-  const underWay = useRef(0);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: an answer that comes when no turn is under way is about the last one
-  useEffect(() => {
-    if (underWay.current === 0) hold(null);
-  }, [values]);
-  const { across, down } = held ?? { across: at("across"), down: dial.isPad ? at("down") : 0 };
+  const arrived = held?.across === told.across && held.down === told.down;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: with another tool the puppet goes back to rest
+  useEffect(() => hold(null), [arrived, tool]);
+  const { across, down } = held ?? told;
   const height = dial.isPad ? Side : 44;
   const x = (percent: number) => ((percent + 100) / 200) * (Side - 20) + 10;
   const y = (percent: number) => (dial.isPad ? ((percent + 100) / 200) * (Side - 20) + 10 : height / 2);
@@ -99,13 +99,11 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
     const keys = [{ address: `bench/${dial.id}/across`, value: to.across }];
     if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: to.down });
     hold(to);
-    underWay.current++;
     engine
       .tryEdit(view, { kind: "setKeys", shotId: "bench", frame: 1, values: keys, says: "Turned a dial" })
-      .catch(tell)
-      .finally(() => {
-        underWay.current--;
-        touch();
+      .then(touch, (problem) => {
+        hold(null);
+        tell(problem);
       });
   };
   const drag = (event: React.PointerEvent<HTMLElement>) => {
