@@ -57,7 +57,10 @@ export function TakeFromShelf() {
     const taken = await onServer((id) => api.takeFromShelf(id, line.id));
     if (taken) set({ puppetId: taken.puppet, chosen: null, also: [] });
   };
+  // The shelf belongs to no film, so undo does not bring a puppet back to it: the button asks once more.
+  const [sure, setSure] = useState<string | null>(null);
   const remove = async (line: ShelfLine) => {
+    setSure(null);
     await api.removeFromShelf(line.id).catch(tell);
     await queries.invalidateQueries({ queryKey: key });
   };
@@ -113,9 +116,10 @@ export function TakeFromShelf() {
                     size="small"
                     color="error"
                     title="Films that use it keep it as their own"
-                    onClick={() => void remove(line)}
+                    onClick={() => (sure === line.id ? void remove(line) : setSure(line.id))}
+                    onBlur={() => setSure(null)}
                   >
-                    Take off
+                    {sure === line.id ? "For good?" : "Take off"}
                   </Button>
                 </Box>
               );
