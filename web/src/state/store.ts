@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { ArtReport, Film, Grip, KneadBrush, PrintLine } from "../api/types";
+import type { ArtReport, Film, Grip, KneadBrush, Point, PrintLine } from "../api/types";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
 export type Place = (typeof places)[number];
@@ -74,6 +74,8 @@ export interface State {
   reading: { file: string; part: number } | null;
   /** Art that came in for a puppet that is there already, until the animator has said what to do. */
   redrawn: File | null;
+  /** How far copies of parts lie from what they were made of, px. */
+  copyStep: Point;
   /** What became of an art file, until it is read. */
   report: { file: string; art: ArtReport } | null;
 }
@@ -112,6 +114,7 @@ export const useStore = create<State>(() => ({
   prints: [],
   reading: null,
   redrawn: null,
+  copyStep: { x: 24, y: 24 },
   report: null,
 }));
 

@@ -19,8 +19,10 @@ import { PuppetMenu } from "../PuppetMenu";
 import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
 import { ShelfCard, TakeFromShelf } from "../Shelf";
+import { Duplicate } from "./Duplicate";
+import { Recolour } from "./Recolour";
 import { Redraw } from "./Redraw";
-import { duplicate, SeveralCard } from "./SeveralCard";
+import { SeveralCard } from "./SeveralCard";
 
 /** Names, colours, order, pivots, and what rides on what. */
 export function PartsBench(): Bench {
@@ -193,12 +195,11 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         <Button variant="outlined" onClick={() => void commit(change({ tuckedAway: !part.tuckedAway }))}>
           {part.tuckedAway ? "Bring back" : "Tuck away"}
         </Button>
-        <Button variant="outlined" onClick={() => void commit(duplicate(puppet, [part.id]))}>
-          Duplicate
-        </Button>
         <Step puppet={puppet} part={part} by={1} title="Forward" />
         <Step puppet={puppet} part={part} by={-1} title="Back" />
       </Box>
+      <Duplicate puppet={puppet} ids={[part.id]} />
+      <Recolour key={part.id} puppet={puppet} ids={[part.id]} />
     </>
   );
 }
