@@ -107,6 +107,20 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   const eye = after.puppets[0].parts.find((one: { name: string }) => one.name === "eye");
   expect(after.drawings.find((one: { id: string }) => one.id === eye.drawing).shapes[0].fill.colour).toBe("#e76f51");
 
+  // A second eye, a chosen step to the right, in another colour.
+  await line(page, "eye").click();
+  await page.getByLabel("Copies lie off, across").fill("70");
+  await page.getByLabel("Copies lie off, down").fill("0");
+  await oneEdit(page, () => page.getByRole("button", { name: "Duplicate" }).click());
+  await line(page, "eye, copy").click();
+  await page.getByRole("group", { name: "Colour to exchange" }).getByRole("button", { name: "#e76f51" }).click();
+  await page.getByLabel("Becomes").fill("#2a9d8f");
+  await oneEdit(page, () => page.getByRole("button", { name: "Recolour" }).click());
+  const paired = await server.film(id);
+  const [left, right] = ["eye", "eye, copy"].map((name) => paired.puppets[0].parts.find((one: { name: string }) => one.name === name));
+  expect(right.pivot.x - left.pivot.x).toBeCloseTo(70, 6);
+  expect([left, right].map((part) => paired.drawings.find((one: { id: string }) => one.id === part.drawing).shapes[0].fill.colour)).toEqual(["#e76f51", "#2a9d8f"]);
+
   // Dropped on the window under its puppet's name it is taken for redrawn; said to be another puppet, it comes in beside it.
   await drop(page, "face.svg", face("#264653"));
   await expect(page.getByText(/parts found by their names/)).toBeVisible();
