@@ -117,6 +117,11 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await pick(page, "Noggin");
   await page.getByRole("button", { name: "Drop a pin" }).click();
   for (const [x, y] of [[200, 195], [200, 105]] as const) await oneEdit(page, () => page.mouse.click(at(x, y).x, at(x, y).y));
+  await expect(page.getByLabel("Name of the pin")).toBeFocused();
+  await oneEdit(page, async () => {
+    await page.keyboard.type("Crown");
+    await page.keyboard.press("Enter");
+  });
   await expect(page.getByText("Art covered")).toBeVisible();
   await expect(page.getByText("100.0 %")).toBeVisible();
 
@@ -131,7 +136,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   puppet = (await server.film(id)).puppets[0];
   expect(puppet.bones[1].ridesOn).toBe(puppet.bones[0].id);
   expect(puppet.reaches).toHaveLength(1);
-  expect(puppet.parts.find((part: { name: string }) => part.name === "Noggin").pins).toHaveLength(2);
+  expect(puppet.parts.find((part: { name: string }) => part.name === "Noggin").pins.map((pin: { name: string }) => pin.name)).toEqual(["Pin 1", "Crown"]);
 
   // Act: a pose at 1, another at 25, a chart, a hold.
   await go(page, "Act");
@@ -142,7 +147,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await painted(page);
   const hand = await middle(page, '[data-handle="reach Bone 2 reach"]');
   await oneEdit(page, () => drag(page, hand, { x: hand.x - 40, y: hand.y - 90 }));
-  const pin = await middle(page, '[data-handle="pin Pin 2"]');
+  const pin = await middle(page, '[data-handle="pin Crown"]');
   await oneEdit(page, () => drag(page, pin, { x: pin.x + 40, y: pin.y }));
   await oneEdit(page, () => page.getByRole("button", { name: "Key the pose" }).click());
   await expect(page.locator("[data-card]")).toHaveCount(2);

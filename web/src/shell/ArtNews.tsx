@@ -8,6 +8,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
 import { enqueueSnackbar } from "notistack";
 import type { ArtNote, ArtReport } from "../api/types";
+import { count } from "../fields/count";
 import { Heading } from "../fields/Heading";
 import { set, useStore } from "../state/store";
 
@@ -18,8 +19,6 @@ function came(art: ArtReport): string {
   if (art.pictures > 0) pieces.push(`${count(art.pictures, "picture")}, trimmed to what is not clear`);
   return pieces.join(", ");
 }
-
-const count = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 /** Says what came in; where anything was changed or left out, at length. */
 export function report(file: string, art: ArtReport): void {

@@ -1,4 +1,5 @@
 import { useTheme } from "@mui/material/styles";
+import { useState } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Edit, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
@@ -9,6 +10,7 @@ import { useAnswer } from "../state/useAnswer";
 import { makeAt, startDrag } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
+import { PinName } from "./PinName";
 import { RestHandles } from "./RestHandles";
 
 type Handles = AnswerTo<"overlay">;
@@ -32,6 +34,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const picture = useStore(useShallow(pictureOf));
   const brush = useStore((state) => state.brush);
   const wholeBody = useStore((state) => state.wholeBody);
+  const [naming, setNaming] = useState<string | null>(null);
   const answer = useAnswer(view && !playing ? { kind: "overlay", view, frame } : null);
   if (!film) return null;
 
@@ -171,6 +174,11 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               )}
             />
           ))}
+        {own(handles.pins)
+          .filter((pin) => pin.thing === naming)
+          .map((pin) => (
+            <PinName key={pin.thing} thing={pin.thing} at={pin.at} scale={scale} onDone={() => setNaming(null)} />
+          ))}
         {poses &&
           own(handles.goals).map((goal) => (
             <GoalRing
@@ -238,7 +246,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
     const made = newId("pin");
     const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, ...plain }, at);
-    if (edit) set({ chosen: { kind: "part", thing: part } });
+    if (!edit) return;
+    set({ chosen: { kind: "part", thing: part } });
+    setNaming(made);
   }
 }
 

@@ -1,6 +1,7 @@
 import Button from "@mui/material/Button";
 import type { Edit, Part, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
+import { count } from "../../fields/count";
 import { Fact } from "../../fields/Fact";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
@@ -115,7 +116,7 @@ function MeshFields({
           ? `${part.bend.bones.length} bones bend it.`
           : part.pins.length === 0
             ? "Drop two or more pins, or let bones bend it, then try it."
-            : `${part.pins.length} pins. One alone shifts the part; two or more bend it.`}
+            : `${count(part.pins.length, "pin")}. One alone shifts the part; two or more bend it.`}
       </Hint>
     </>
   );

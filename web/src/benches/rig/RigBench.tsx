@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
+import { count } from "../../fields/count";
 import { Heading, Hint } from "../../fields/Heading";
 import { Stage } from "../../stage/Stage";
 import { commit } from "../../state/film";
@@ -86,7 +87,7 @@ export function RigBench(): Bench {
         <PartList
           puppet={puppet}
           reorders={false}
-          note={(part) => (part.pins.length > 0 ? `${part.pins.length} pins` : "")}
+          note={(part) => (part.pins.length > 0 ? count(part.pins.length, "pin") : "")}
         />
         <Heading>Controls</Heading>
         <PickList

@@ -1,0 +1,73 @@
+import { useTheme } from "@mui/material/styles";
+import { useEffect, useRef } from "react";
+import type { Point } from "../api/types";
+import { commit } from "../state/film";
+import { usePuppet } from "../state/select";
+
+const [Width, Height] = [110, 28];
+
+/** A pin that was just dropped is named where it sits: typing writes over its number, Escape leaves it. */
+export function PinName({ thing, at, scale, onDone }: { thing: string; at: Point; scale: number; onDone: () => void }) {
+  const { inks } = useTheme().palette;
+  const puppet = usePuppet();
+  const left = useRef(false);
+  const field = useRef<HTMLInputElement>(null);
+  const part = puppet?.parts.find((candidate) => candidate.pins.some((pin) => pin.id === thing));
+  const pin = part?.pins.find((candidate) => candidate.id === thing);
+  const there = pin !== undefined;
+  useEffect(() => {
+    if (!there) return;
+    field.current?.focus();
+    field.current?.select();
+  }, [there]);
+  if (!puppet || !part || !pin) return null;
+  const write = (text: string) => {
+    const name = text.trim();
+    if (!left.current && name !== "" && name !== pin.name) {
+      void commit({
+        kind: "changePin",
+        puppetId: puppet.id,
+        partId: part.id,
+        pinId: pin.id,
+        name,
+        withoutFollowThrough: false,
+      });
+    }
+    onDone();
+  };
+  return (
+    <foreignObject
+      x={0}
+      y={0}
+      width={Width}
+      height={Height}
+      transform={`translate(${at.x + 12 * scale} ${at.y - 14 * scale}) scale(${scale})`}
+      pointerEvents="auto"
+      onPointerDown={(event) => event.stopPropagation()}
+    >
+      <input
+        ref={field}
+        aria-label="Name of the pin"
+        defaultValue={pin.name}
+        onBlur={(event) => write(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Escape") left.current = true;
+          if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+        }}
+        style={{
+          width: Width - 4,
+          height: Height - 4,
+          boxSizing: "border-box",
+          border: `1px solid ${inks.petrol}`,
+          borderRadius: 5,
+          padding: "0 6px",
+          font: "inherit",
+          fontSize: 13,
+          color: inks.ink,
+          background: inks.card,
+        }}
+      />
+    </foreignObject>
+  );
+}
