@@ -154,7 +154,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await goToFrame(page, 13);
   await oneEdit(page, () => page.getByRole("button", { name: "Slow start" }).click());
   await expect(page.locator('[data-gap="SlowStart"] path')).toHaveCount(26);
-  await pick(page, "Pin 2");
+  await pick(page, "Crown");
   await oneEdit(page, () => page.getByRole("button", { name: "Hold here" }).click());
   let shot = (await server.film(id)).shots[0];
   const held = shot.channels.find((channel: { id: string; keys: { frame: number; value: number }[] }) => channel.id.endsWith("/shiftX") && channel.id.includes("/pin-") && channel.keys.at(-1)?.value !== 0);
