@@ -59,7 +59,7 @@ function MeshFields({
         <Heading>{part.name}</Heading>
         <Hint>No mesh yet. Choose “Drop a pin” and click on the art: the first pin makes the mesh.</Hint>
         {part.swaps.length + part.forms.length === 0 && (
-          <Button variant="outlined" onClick={() => void commit(change({ meshMargin: 4 }))}>
+          <Button variant="outlined" sx={{ mr: 0.5, mt: 0.5 }} onClick={() => void commit(change({ meshMargin: 4 }))}>
             Make a mesh
           </Button>
         )}
