@@ -31,6 +31,10 @@ public static class MeshBuilder
     /// </summary>
     private const double Sliver = 1e-3;
 
+    // As parts of a side.
+    private const double LeastJitter = 1e-6;
+    private const double MostJitter = 1e-3;
+
     /// <summary>Settings that give a drawing about <see cref="AimedTriangles"/> triangles.</summary>
     public static MeshSettings Suited(Drawing drawing)
     {
@@ -75,7 +79,7 @@ public static class MeshBuilder
         // narrow places and sharp corners need the conforming one, which takes several times as long. What of a triangulation
         // lies inside has the island's area just when no triangle crosses the border.
         var aim = island.Area - (deep.Count * side * side * RowHeight / 2);
-        var plain = Inside(island, lattice, shallow, Plain(sites), side, out var area);
+        var plain = Inside(island, lattice, shallow, Plain(sites, side), side, out var area);
         var kept = Math.Abs(area - aim) <= 1e-9 * island.Area
             ? plain
             : Conforming(sites, border) is { } conforming ? Inside(island, lattice, shallow, conforming, side, out _) : plain;
@@ -88,11 +92,11 @@ public static class MeshBuilder
     /// <summary>The triangles inside an island that the lattice has not got, clockwise on screen, without slivers.</summary>
     /// <param name="area">Of all that lie inside, slivers too.</param>
     private static List<(Coordinate A, Coordinate B, Coordinate C)> Inside(
-        Polygon island, Lattice lattice, HashSet<Coordinate> shallow, QuadEdgeSubdivision triangles, double side, out double area)
+        Polygon island, Lattice lattice, HashSet<Coordinate> shallow, IEnumerable<Coordinate[]> triangles, double side, out double area)
     {
         var (kept, inside) = (new List<(Coordinate, Coordinate, Coordinate)>(), new IndexedPointInAreaLocator(island));
         area = 0;
-        foreach (var corners in triangles.GetTriangleCoordinates(false))
+        foreach (var corners in triangles)
         {
             var (a, b, c) = (corners[0], corners[1], corners[2]);
             var (x, y) = ((a.X + b.X + c.X) / 3, (a.Y + b.Y + c.Y) / 3);
@@ -116,26 +120,42 @@ public static class MeshBuilder
         return kept;
     }
 
-    private static QuadEdgeSubdivision Plain(List<Coordinate> sites)
+    /// <summary>
+    /// NetTopologySuite's triangulation decides by rounded numbers and now and then loses its way among points that lie in line,
+    /// as those of borders and lattices do. Then they are moved out of line by a part of a side that nobody sees, and more if
+    /// need be, and the triangles are told of the points where they were.
+    /// </summary>
+    private static IEnumerable<Coordinate[]> Plain(List<Coordinate> sites, double side)
     {
-        var builder = new DelaunayTriangulationBuilder();
-        builder.SetSites(sites);
-        return builder.GetSubdivision();
+        for (var jitter = 0.0; ; jitter = Math.Max(LeastJitter, jitter * 10))
+        {
+            var random = new Random(1);
+            var moved = sites.Distinct().ToDictionary(site => new Coordinate(site.X + (jitter * side * random.NextDouble()), site.Y + (jitter * side * random.NextDouble())));
+            try
+            {
+                var builder = new DelaunayTriangulationBuilder();
+                builder.SetSites([.. moved.Keys]);
+                return [.. builder.GetSubdivision().GetTriangleCoordinates(false).Select(corners => corners.Take(3).Select(corner => moved[corner]).ToArray())];
+            }
+            catch (LocateFailureException) when (jitter < MostJitter)
+            {
+            }
+        }
     }
 
     /// <returns>
     /// Null when the border cannot be kept edge by edge. The plain triangulation, cut by centroid, then follows it to within
     /// one side; the coverage snag tells if art is left out.
     /// </returns>
-    private static QuadEdgeSubdivision? Conforming(List<Coordinate> sites, NtsGeometry border)
+    private static IEnumerable<Coordinate[]>? Conforming(List<Coordinate> sites, NtsGeometry border)
     {
         try
         {
             var builder = new ConformingDelaunayTriangulationBuilder { Constraints = border.Boundary };
             builder.SetSites(Polygons.Factory.CreateMultiPointFromCoords([.. sites]));
-            return builder.GetSubdivision();
+            return builder.GetSubdivision().GetTriangleCoordinates(false);
         }
-        catch (ConstraintEnforcementException)
+        catch (Exception problem) when (problem is ConstraintEnforcementException or LocateFailureException)
         {
             return null;
         }
