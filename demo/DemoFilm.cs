@@ -21,14 +21,15 @@ public static class DemoFilm
     {
         var film = Film.Blank("Evening Rounds") with { FrameWidthMetres = 2.4, Backdrop = new Colour(0x2B, 0x2C, 0x4D) };
         film = new RemoveShot("shot-1").Apply(film);
-        film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192 }).Apply(film);
+        film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192, Wind = new Wind { StrengthPercent = 120 } }).Apply(film);
         film = SceneryRecipe.PutUp(film, ShotId);
         film = BrambleRecipe.Rig(film, out var rig);
         film = new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 1010, Y = 1010, Scale = 0.8 }).Apply(film);
         film = ActingRecipe.Act(film, ShotId, Cast, rig);
         film = CameraRecipe.Frame(film, ShotId);
         film = GoodEvening.Shoot(film, rig);
-        return new FilmBundle(film, new Dictionary<string, byte[]>());
+        film = Dragonfly.Fly(film, ShotId, out var pictures);
+        return new FilmBundle(film, pictures);
     }
 
     internal static byte[] Art(string name)
@@ -127,7 +128,7 @@ internal static class BrambleRecipe
             new PutOnPart(puppet, parts["Brows"]) { Form = new Form { Id = BrambleRig.Worried, Name = "Worried", Drawing = brows } },
             new RemovePart(puppet, parts["Brows, worried"]),
             new ChangePart(puppet, parts["Arm, free side"]) { Limb = new Limb("bone-free-upper", "bone-free-lower", 58, 54, 46) },
-            new ChangePart(puppet, parts["Buttons"]) { Matte = new Matte(parts["Coat"]) },
+            new ChangePart(puppet, parts["Buttons"]) { Matte = new Matte(parts["Coat"]), TuckedAway = true },
             new PutOnPart(puppet, parts["Coat"])
             {
                 Knead = new Knead
@@ -209,7 +210,16 @@ internal static class BrambleRecipe
         (string Name, double X, double Y)[] pins = [("Knot", 284, 424), ("Shoulder", 214, 470), ("Middle", 180, 560), ("Low", 176, 646), ("Tip", 154, 724)];
         for (var i = 0; i < pins.Length; i++)
         {
-            yield return new AddPin(puppet, parts["Scarf tail"], new Pin { Id = BrambleRig.ScarfPins[i], Name = $"Scarf {pins[i].Name.ToLowerInvariant()}", At = new Point(pins[i].X, pins[i].Y) });
+            yield return new AddPin(puppet, parts["Scarf tail"], new Pin
+            {
+                Id = BrambleRig.ScarfPins[i],
+                Name = $"Scarf {pins[i].Name.ToLowerInvariant()}",
+                At = new Point(pins[i].X, pins[i].Y),
+                Hold = i == 0 ? PinHold.PlaceAndTurn : PinHold.Place,
+                InFront = i == pins.Length - 1 ? 1 : 0,
+            });
         }
+
+        yield return new PutOnPart(puppet, parts["Scarf tail"]) { Patch = new StiffPatch { Id = "scarf-fringe", Name = "Fringe", At = new Point(150, 742), Radius = 34 } };
     }
 }
