@@ -38,7 +38,14 @@ internal static class ActingRecipe
         film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
         film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
         film = Key(film, shot, cast, 1, Chart.Both, [(BrambleRig.FootReach, "planted", 1)], alone: true);
-        return Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.Parts["Arm, free side"]);
+        return Gust(Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.Parts["Arm, free side"]), shot);
+    }
+
+    /// <summary>The horn comes with a gust: what sways obeys it.</summary>
+    private static Film Gust(Film film, string shot)
+    {
+        (int Frame, Chart Gap, double Percent)[] strengths = [(1, Chart.Both, 100), (Horn - 5, Chart.SlowStop, 100), (Horn + 12, Chart.Both, 260), (Horn + 60, Chart.Even, 100)];
+        return strengths.Aggregate(film, (current, key) => Keyed.At(current, shot, key.Frame, key.Gap, [new KeyValue("wind/air/strength", key.Percent)]));
     }
 
     /// <summary>His mouth falls open at the start, his brows stay worried for a while, his coat billows as he falls back, and his free paw comes

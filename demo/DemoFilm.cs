@@ -21,7 +21,7 @@ public static class DemoFilm
     {
         var film = Film.Blank("Evening Rounds") with { FrameWidthMetres = 2.4, Backdrop = new Colour(0x2B, 0x2C, 0x4D) };
         film = new RemoveShot("shot-1").Apply(film);
-        film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192, Wind = new Wind { StrengthPercent = 120 } }).Apply(film);
+        film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192 }).Apply(film);
         film = SceneryRecipe.PutUp(film, ShotId);
         film = BrambleRecipe.Rig(film, out var rig);
         film = new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 1010, Y = 1010, Scale = 0.8 }).Apply(film);

@@ -15,7 +15,7 @@ if (args is ["rig", var rigFolder])
     return;
 }
 
-var film = DemoFilm.Build().Film;
+var (film, pictures) = (DemoFilm.Build().Film, DemoFilm.Build().Assets);
 var shot = film.Shots[0];
 var table = new Table().AddColumns("Native figure", "Measured", "Aim");
 
@@ -68,12 +68,12 @@ double Rounds(int rounds)
 
 static PrintTimes Better(PrintTimes a, PrintTimes b) => a.Wall <= b.Wall ? a : b;
 
-static async Task<PrintTimes> PrintFrames(Fretsaw.Core.Films.Film film, Fretsaw.Core.Films.Shot shot, int workers, Action<int>? each)
+async Task<PrintTimes> PrintFrames(Fretsaw.Core.Films.Film film, Fretsaw.Core.Films.Shot shot, int workers, Action<int>? each)
 {
     var size = each is null ? (960, 540) : (320, 180);
     await using var sink = new Nowhere();
     return await Printer.Print(
-        new PrintOrder(film, shot, 1, shot.Length, size.Item1, size.Item2, PrintFormat.Mp4), _ => [], sink, workers,
+        new PrintOrder(film, shot, 1, shot.Length, size.Item1, size.Item2, PrintFormat.Mp4), asset => pictures[asset], sink, workers,
         each is null ? null : new DirectProgress(progress => each(progress.Done)), CancellationToken.None);
 }
 

@@ -13,7 +13,9 @@ internal static class DemoSeed
         var films = services.GetRequiredService<FilmStore>();
         if (films.List().All(film => film.Id != FilmId))
         {
-            films.Create(FilmId, DemoFilm.Build().Film);
+            var demo = DemoFilm.Build();
+            services.GetRequiredService<AssetStore>().PutAll(demo.Assets);
+            films.Create(FilmId, demo.Film);
         }
     }
 }

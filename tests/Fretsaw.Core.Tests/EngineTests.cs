@@ -160,7 +160,7 @@ public class EngineTests
     {
         // A key splits a chart, which changes the way to the frame; what lags remembers that way, so here nothing does.
         var puppet = Demo.Puppets[0];
-        var session = new Session(Demo with { Puppets = [puppet with { Parts = [.. puppet.Parts.Select(part => part with { FollowThrough = null })] }] });
+        var session = new Session(Demo with { Puppets = Demo.Puppets.SetItem(0, puppet with { Parts = [.. puppet.Parts.Select(part => part with { FollowThrough = null })] }) });
         var edit = (SetKeys)session.Work(new KeyPose(DemoFilm.ShotId, "bramble", 33));
         Assert.Equal(Demo.Shots[0].Channels.Count(channel => channel.Id.StartsWith("bramble/", StringComparison.Ordinal)), edit.Values.Length);
         var before = session.DrawFrame(Through, 33).ToArray();

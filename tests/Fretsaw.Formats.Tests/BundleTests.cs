@@ -14,8 +14,8 @@ public class BundleTests
     {
         var png = Picture();
         var (drawing, _) = PngFile.ReadFlat(png, "moon.png", "moon");
-        var film = DemoFilm.Build().Film;
-        var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]> { [PngFile.AssetId(png)] = png });
+        var (film, pictures) = (DemoFilm.Build().Film, DemoFilm.Build().Assets);
+        var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]>(pictures) { [PngFile.AssetId(png)] = png });
         using var stream = new MemoryStream();
         bundle.Write(stream);
         stream.Position = 0;

@@ -114,7 +114,7 @@ public sealed class PrintTests : IDisposable
     private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null)
     {
         await using var sink = FrameSinks.For(order, path);
-        await Printer.Print(order, _ => throw new InvalidOperationException(), sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
+        await Printer.Print(order, asset => DemoFilm.Build().Assets[asset], sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
     }
 
     private sealed class Stopper(int? after, CancellationTokenSource? stop) : IProgress<PrintProgress>
