@@ -86,9 +86,14 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const told = { across: at("across"), down: dial.isPad ? at("down") : 0 };
   // The knob stays under the hand until the core's word has come there too; a key may be pressed again before.
   const [held, hold] = useState<{ across: number; down: number } | null>(null);
-  const arrived = held?.across === told.across && held.down === told.down;
+  // Only what stands there is let go: by the time this runs the hand may have gone on.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a turn to where it stands already is let go too
+  useEffect(
+    () => hold((now) => (now?.across === told.across && now.down === told.down ? null : now)),
+    [held, told.across, told.down],
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: with another tool the puppet goes back to rest
-  useEffect(() => hold(null), [arrived, tool]);
+  useEffect(() => hold(null), [tool]);
   const { across, down } = held ?? told;
   const height = dial.isPad ? Side : 44;
   const x = (percent: number) => ((percent + 100) / 200) * (Side - 20) + 10;
