@@ -9,7 +9,7 @@ namespace Fretsaw.Demo;
 /// </summary>
 internal static class ActingRecipe
 {
-    private const int Horn = 85;
+    public const int Horn = 85;
 
     public static Film Act(Film film, string shot, string cast, BrambleRig rig)
     {

@@ -15,7 +15,7 @@ internal static class Dragonfly
     private const string Cast = "dragonfly";
     private const string Wings = "fly-wings";
     private const string Tail = "fly-tail";
-    private const int Horn = 85;
+    private const int Horn = ActingRecipe.Horn;
 
     private static readonly ImmutableArray<string> TailBones = ["fly-tail-1", "fly-tail-2", "fly-tail-3"];
 

@@ -15,7 +15,7 @@ if (args is ["rig", var rigFolder])
     return;
 }
 
-var (film, pictures) = (DemoFilm.Build().Film, DemoFilm.Build().Assets);
+var (film, pictures) = DemoFilm.Build();
 var shot = film.Shots[0];
 var table = new Table().AddColumns("Native figure", "Measured", "Aim");
 

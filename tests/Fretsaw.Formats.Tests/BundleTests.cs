@@ -14,7 +14,7 @@ public class BundleTests
     {
         var png = Picture();
         var (drawing, _) = PngFile.ReadFlat(png, "moon.png", "moon");
-        var (film, pictures) = (DemoFilm.Build().Film, DemoFilm.Build().Assets);
+        var (film, pictures) = DemoFilm.Build();
         var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]>(pictures) { [PngFile.AssetId(png)] = png });
         using var stream = new MemoryStream();
         bundle.Write(stream);

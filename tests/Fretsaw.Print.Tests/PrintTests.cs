@@ -4,12 +4,15 @@ using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
 using Fretsaw.Demo;
+using Fretsaw.Formats.Bundle;
 using SkiaSharp;
 
 namespace Fretsaw.Print.Tests;
 
 public sealed class PrintTests : IDisposable
 {
+    private static readonly FilmBundle Demo = DemoFilm.Build();
+
     private readonly string folder = Directory.CreateTempSubdirectory("fretsaw-print").FullName;
 
     public void Dispose() => Directory.Delete(folder, recursive: true);
@@ -58,7 +61,7 @@ public sealed class PrintTests : IDisposable
     [Fact]
     public async Task One_worker_and_three_print_the_same_pixels()
     {
-        var film = DemoFilm.Build().Film;
+        var film = Demo.Film;
         var order = new PrintOrder(film, film.Shots[0], 88, 94, 192, 108, PrintFormat.Png);
         await Print(order, Path.Combine(folder, "one"), workers: 1);
         await Print(order, Path.Combine(folder, "three"), workers: 3);
@@ -71,7 +74,7 @@ public sealed class PrintTests : IDisposable
     [Fact]
     public async Task A_cancelled_print_leaves_nothing()
     {
-        var film = DemoFilm.Build().Film;
+        var film = Demo.Film;
         using var stop = new CancellationTokenSource();
         var path = Path.Combine(folder, "half.mp4");
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Print(
@@ -114,7 +117,7 @@ public sealed class PrintTests : IDisposable
     private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null)
     {
         await using var sink = FrameSinks.For(order, path);
-        await Printer.Print(order, asset => DemoFilm.Build().Assets[asset], sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
+        await Printer.Print(order, asset => Demo.Assets[asset], sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
     }
 
     private sealed class Stopper(int? after, CancellationTokenSource? stop) : IProgress<PrintProgress>

@@ -61,15 +61,14 @@ internal sealed class Lattice
             var (first, last) = (Math.Min(rows[r].First, rows[r + 1].First) - 1, Math.Max(End(r), End(r + 1)));
             for (var c = first; c <= last; c++)
             {
-                if (IsDeep(r, c) || IsDeep(r, c + 1) || IsDeep(r + 1, c + (r & 1)))
+                if (IsDeepBelow(r, c))
                 {
                     yield return (At(r, c)!, At(r, c + 1)!, At(r + 1, c + (r & 1))!);
                 }
 
-                var above = c + ((r + 1) & 1);
-                if (IsDeep(r + 1, c) || IsDeep(r, above) || IsDeep(r + 1, c + 1))
+                if (IsDeepAbove(r + 1, c))
                 {
-                    yield return (At(r + 1, c)!, At(r, above)!, At(r + 1, c + 1)!);
+                    yield return (At(r + 1, c)!, At(r, c + ((r + 1) & 1))!, At(r + 1, c + 1)!);
                 }
             }
         }
@@ -87,12 +86,18 @@ internal sealed class Lattice
         var c = (int)Math.Floor(from);
         if (from - c <= 1 - part)
         {
-            return IsDeep(r, c) || IsDeep(r, c + 1) || IsDeep(r + 1, c + (r & 1));
+            return IsDeepBelow(r, c);
         }
 
         c = (int)Math.Floor(across - (Start(r + 1) / side) - ((1 - part) / 2));
-        return IsDeep(r + 1, c) || IsDeep(r, c + ((r + 1) & 1)) || IsDeep(r + 1, c + 1);
+        return IsDeepAbove(r + 1, c);
     }
+
+    /// <summary>Whether the triangle that hangs from a point and the next one of its row has a deep corner.</summary>
+    private bool IsDeepBelow(int r, int c) => IsDeep(r, c) || IsDeep(r, c + 1) || IsDeep(r + 1, c + (r & 1));
+
+    /// <summary>The same of the triangle that stands on them.</summary>
+    private bool IsDeepAbove(int r, int c) => IsDeep(r, c) || IsDeep(r, c + 1) || IsDeep(r - 1, c + (r & 1));
 
     private bool HasNeighbours(int r, int c)
     {
