@@ -1,5 +1,6 @@
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
 
@@ -15,73 +16,74 @@ internal static class ActingRecipe
     {
         var (body, head, eyes, brows, cap) = (Address.Body, BrambleRig.Neck, rig.Parts["Eyes"], rig.Parts["Brows"], rig.Parts["Cap"]);
         var (trunk, lamp, free) = (rig.Parts["Body"], BrambleRig.LampReach, BrambleRig.FreeReach);
-        (int Frame, Chart Gap, (string Thing, string Property, double Value)[] Values)[] cards =
+        (int Frame, Gap Gap, (string Thing, string Property, double Value)[] Values)[] cards =
         [
-            (1, Chart.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 3), (eyes, "shiftX", 4), (free, "shiftY", 0), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
-            (40, Chart.Both, [(BrambleRig.Spine, "turn", 1.2), (head, "turn", -2), (eyes, "shiftX", -5), (free, "shiftY", -10), (trunk, "stretchY", 101), (trunk, "stretchX", 99.5)]),
-            (64, Chart.Hold, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
-            (Horn, Chart.SlowStop, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
-            (Horn + 5, Chart.SlowStart, [(BrambleRig.Spine, "turn", 4), (head, "turn", 9), (eyes, "shiftX", 7), (free, "shiftY", 22), (trunk, "stretchY", 92), (trunk, "stretchX", 105)]),
-            (Horn + 10, Chart.SlowStop, [(BrambleRig.Spine, "turn", -9), (head, "turn", -13), (eyes, "shiftX", 9), (free, "shiftY", -190), (trunk, "stretchY", 108), (trunk, "stretchX", 95)]),
-            (Horn + 22, Chart.Both, [(BrambleRig.Spine, "turn", -6), (head, "turn", -8), (eyes, "shiftX", 8), (free, "shiftY", -150), (trunk, "stretchY", 104), (trunk, "stretchX", 97)]),
-            (Horn + 40, Chart.Both, [(BrambleRig.Spine, "turn", 2.5), (head, "turn", 5), (eyes, "shiftX", 6), (free, "shiftY", -20), (trunk, "stretchY", 98.5), (trunk, "stretchX", 101)]),
-            (Horn + 62, Chart.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 1), (eyes, "shiftX", 4), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (1, Gap.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 3), (eyes, "shiftX", 4), (free, "shiftY", 0), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (40, Gap.Both, [(BrambleRig.Spine, "turn", 1.2), (head, "turn", -2), (eyes, "shiftX", -5), (free, "shiftY", -10), (trunk, "stretchY", 101), (trunk, "stretchX", 99.5)]),
+            (64, Gap.Hold, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (Horn, Gap.SlowStop, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
+            (Horn + 5, Gap.SlowStart, [(BrambleRig.Spine, "turn", 4), (head, "turn", 9), (eyes, "shiftX", 7), (free, "shiftY", 22), (trunk, "stretchY", 92), (trunk, "stretchX", 105)]),
+            (Horn + 10, Gap.SlowStop, [(BrambleRig.Spine, "turn", -9), (head, "turn", -13), (eyes, "shiftX", 9), (free, "shiftY", -190), (trunk, "stretchY", 108), (trunk, "stretchX", 95)]),
+            (Horn + 22, Gap.Both, [(BrambleRig.Spine, "turn", -6), (head, "turn", -8), (eyes, "shiftX", 8), (free, "shiftY", -150), (trunk, "stretchY", 104), (trunk, "stretchX", 97)]),
+            (Horn + 40, Gap.Both, [(BrambleRig.Spine, "turn", 2.5), (head, "turn", 5), (eyes, "shiftX", 6), (free, "shiftY", -20), (trunk, "stretchY", 98.5), (trunk, "stretchX", 101)]),
+            (Horn + 62, Gap.Both, [(BrambleRig.Spine, "turn", 0), (head, "turn", 1), (eyes, "shiftX", 4), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
         ];
         foreach (var (frame, gap, values) in cards)
         {
-            film = Key(film, shot, cast, frame, gap, values);
+            film = Keyed.Card(film, shot, frame, gap, Keyed.Of(cast, values));
         }
 
         // What only some cards need: first keys put these at rest on the cards that are there already.
-        film = Key(film, shot, cast, Horn + 5, Chart.SlowStart, [(body, "shiftY", 6), (brows, "shiftY", 8), (cap, "shiftY", 4), (eyes, "stretchY", 80), (lamp, "shiftX", 6), (lamp, "shiftY", 16), (free, "shiftX", 8)]);
-        film = Key(film, shot, cast, Horn + 10, Chart.SlowStop, [(body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)]);
-        film = Key(film, shot, cast, Horn + 22, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)]);
-        film = Key(film, shot, cast, Horn + 40, Chart.Both, [(body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)]);
-        film = Key(film, shot, cast, 1, Chart.Both, [(BrambleRig.FootReach, "planted", 1)], alone: true);
-        return Gust(Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.Parts["Arm, free side"]), shot);
+        film = Keyed.Card(film, shot, Horn + 5, Gap.SlowStart, Keyed.Of(cast, (body, "shiftY", 6), (brows, "shiftY", 8), (cap, "shiftY", 4), (eyes, "stretchY", 80), (lamp, "shiftX", 6), (lamp, "shiftY", 16), (free, "shiftX", 8)));
+        film = Keyed.Card(film, shot, Horn + 10, Gap.SlowStop, Keyed.Of(cast, (body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)));
+        film = Keyed.Card(film, shot, Horn + 22, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)));
+        film = Keyed.Card(film, shot, Horn + 40, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)));
+        film = Keyed.Alone(film, shot, 1, Gap.Both, Keyed.Choice(cast, BrambleRig.FootReach, "planted", Properties.OnStage));
+        return Gust(Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.OpenMouth, rig.Parts["Arm, free side"]), shot);
     }
 
     /// <summary>The horn comes with a gust: what sways obeys it.</summary>
     private static Film Gust(Film film, string shot)
     {
-        (int Frame, Chart Gap, double Percent)[] strengths = [(1, Chart.Both, 100), (Horn - 5, Chart.SlowStop, 100), (Horn + 12, Chart.Both, 260), (Horn + 60, Chart.Even, 100)];
-        return strengths.Aggregate(film, (current, key) => Keyed.At(current, shot, key.Frame, key.Gap, [new KeyValue("wind/air/strength", key.Percent)]));
+        (int Frame, Gap Gap, double Percent)[] strengths = [(1, Gap.Both, 100), (Horn - 5, Gap.SlowStop, 100), (Horn + 12, Gap.Both, 260), (Horn + 60, Gap.Even, 100)];
+        return strengths.Aggregate(film, (current, key) => Keyed.At(current, shot, key.Frame, key.Gap, [new KeyValue(new Address(Address.Wind, Address.Air, "strength"), key.Percent)]));
     }
 
     /// <summary>His mouth falls open at the start, his brows stay worried for a while, his coat billows as he falls back, and his free paw comes
     /// towards us.</summary>
-    private static Film Startled(Film film, string shot, string cast, string mouth, string sleeve)
+    private static Film Startled(Film film, string shot, string cast, string mouth, string open, string sleeve)
     {
-        (int Frame, Chart Gap, string Thing, string Property, double Value)[] keys =
+        (int Frame, Gap Gap, string Thing, string Property, double Value)[] keys =
         [
-            (1, Chart.Both, mouth, "swap", 0), (Horn + 8, Chart.Hold, mouth, "swap", 1), (Horn + 38, Chart.Hold, mouth, "swap", 0),
-            (1, Chart.Both, BrambleRig.Worried, "amount", 0), (Horn, Chart.SlowStop, BrambleRig.Worried, "amount", 0),
-            (Horn + 8, Chart.Even, BrambleRig.Worried, "amount", 100), (Horn + 46, Chart.Both, BrambleRig.Worried, "amount", 100), (Horn + 66, Chart.Even, BrambleRig.Worried, "amount", 0),
-            (1, Chart.Both, sleeve, "widthEnd", 100), (Horn + 4, Chart.SlowStop, sleeve, "widthEnd", 100),
-            (Horn + 10, Chart.SlowStop, sleeve, "widthEnd", 135), (Horn + 24, Chart.Both, sleeve, "widthEnd", 125), (Horn + 44, Chart.Even, sleeve, "widthEnd", 100),
-            (1, Chart.Both, BrambleRig.Billow, "amount", 0), (Horn + 6, Chart.SlowStop, BrambleRig.Billow, "amount", 0),
-            (Horn + 14, Chart.Both, BrambleRig.Billow, "amount", 100), (Horn + 26, Chart.Both, BrambleRig.Billow, "amount", -30), (Horn + 40, Chart.Even, BrambleRig.Billow, "amount", 0),
+            (1, Gap.Both, BrambleRig.Worried, "amount", 0), (Horn, Gap.SlowStop, BrambleRig.Worried, "amount", 0),
+            (Horn + 8, Gap.Even, BrambleRig.Worried, "amount", 100), (Horn + 46, Gap.Both, BrambleRig.Worried, "amount", 100), (Horn + 66, Gap.Even, BrambleRig.Worried, "amount", 0),
+            (1, Gap.Both, sleeve, "widthEnd", 100), (Horn + 4, Gap.SlowStop, sleeve, "widthEnd", 100),
+            (Horn + 10, Gap.SlowStop, sleeve, "widthEnd", 135), (Horn + 24, Gap.Both, sleeve, "widthEnd", 125), (Horn + 44, Gap.Even, sleeve, "widthEnd", 100),
+            (1, Gap.Both, BrambleRig.Billow, "amount", 0), (Horn + 6, Gap.SlowStop, BrambleRig.Billow, "amount", 0),
+            (Horn + 14, Gap.Both, BrambleRig.Billow, "amount", 100), (Horn + 26, Gap.Both, BrambleRig.Billow, "amount", -30), (Horn + 40, Gap.Even, BrambleRig.Billow, "amount", 0),
         ];
-        return keys.Aggregate(film, (current, key) => Key(current, shot, cast, key.Frame, key.Gap, [(key.Thing, key.Property, key.Value)], alone: true));
+        film = keys.Aggregate(film, (current, key) => Keyed.Alone(current, shot, key.Frame, key.Gap, Keyed.Of(cast, (key.Thing, key.Property, key.Value))));
+        (int Frame, string Shows)[] shows = [(1, ""), (Horn + 8, open), (Horn + 38, "")];
+        return shows.Aggregate(film, (current, key) => Keyed.Alone(current, shot, key.Frame, Gap.Both, Keyed.Choice(cast, mouth, "swap", key.Shows)));
     }
 
     /// <summary>He looks about before the horn, up at it, and blinks twice.</summary>
     private static Film Face(Film film, string shot, string cast)
     {
-        (int Frame, Chart Gap, double Across, double Down)[] looks =
+        (int Frame, Gap Gap, double Across, double Down)[] looks =
         [
-            (1, Chart.Both, 20, 10), (40, Chart.Both, -55, 15), (64, Chart.Hold, 60, -10), (Horn, Chart.SlowStop, 60, -10), (Horn + 5, Chart.SlowStart, 30, 60),
-            (Horn + 10, Chart.SlowStop, 70, -80), (Horn + 40, Chart.Both, 10, 30), (Horn + 62, Chart.Both, 20, 0),
+            (1, Gap.Both, 20, 10), (40, Gap.Both, -55, 15), (64, Gap.Hold, 60, -10), (Horn, Gap.SlowStop, 60, -10), (Horn + 5, Gap.SlowStart, 30, 60),
+            (Horn + 10, Gap.SlowStop, 70, -80), (Horn + 40, Gap.Both, 10, 30), (Horn + 62, Gap.Both, 20, 0),
         ];
         foreach (var (frame, gap, across, down) in looks)
         {
-            film = Key(film, shot, cast, frame, gap, [(BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)], alone: true);
+            film = Keyed.Alone(film, shot, frame, gap, Keyed.Of(cast, (BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)));
         }
 
         (int Frame, double Shut)[] blinks = [(1, 0), (26, 0), (28, 100), (30, 100), (33, 0), (Horn + 70, 0), (Horn + 72, 100), (Horn + 76, 0)];
         foreach (var (frame, shut) in blinks)
         {
-            film = Key(film, shot, cast, frame, Chart.Both, [(BrambleRig.Blink, "across", shut)], alone: true);
+            film = Keyed.Alone(film, shot, frame, Gap.Both, Keyed.Of(cast, (BrambleRig.Blink, "across", shut)));
         }
 
         return film;
@@ -101,27 +103,10 @@ internal static class ActingRecipe
             foreach (var (frame, x, y) in swing)
             {
                 var at = frame == 1 ? 1 : frame + (late * 2);
-                film = Key(film, shot, cast, at, Chart.Both, [(BrambleRig.ScarfPins[pin], "shiftX", Math.Round(x * reach, 1)), (BrambleRig.ScarfPins[pin], "shiftY", Math.Round(y * reach, 1))], alone: true);
+                film = Keyed.Alone(film, shot, at, Gap.Both, Keyed.Of(cast, (BrambleRig.ScarfPins[pin], "shiftX", Math.Round(x * reach, 1)), (BrambleRig.ScarfPins[pin], "shiftY", Math.Round(y * reach, 1))));
             }
         }
 
         return film;
-    }
-
-    /// <param name="alone">Only this thing has keys here: it makes no new channel keyed on the others' cards.</param>
-    private static Film Key(Film film, string shot, string cast, int frame, Chart gap, (string Thing, string Property, double Value)[] values, bool alone = false)
-    {
-        var keys = Keyed.Of(cast, values);
-        var isNew = alone && film.Shots[0].Channels.All(channel => channel.Id != keys[0].Address);
-        film = new SetKeys(shot, frame, keys).Apply(film);
-        if (isNew)
-        {
-            foreach (var other in film.Shots[0].Channels.First(channel => channel.Id == keys[0].Address).Keys.Where(key => key.Frame != frame))
-            {
-                film = new RemoveKeys(shot, other.Frame, null, [.. keys.Select(key => key.Address)]).Apply(film);
-            }
-        }
-
-        return Keyed.Gap(film, shot, frame, gap, keys);
     }
 }

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
 
@@ -8,27 +10,27 @@ internal static class CameraRecipe
 {
     public static Film Frame(Film film, string shot)
     {
-        film = Mark(film, shot, 1, Chart.Hold, truck: -0.2, boom: 0.02, dolly: 0);
-        film = Mark(film, shot, 18, Chart.Both, truck: -0.2, boom: 0.02, dolly: 0);
-        film = Mark(film, shot, 78, Chart.Hold, truck: 0.1, boom: 0.02, dolly: 0);
-        film = Mark(film, shot, 112, Chart.Both, truck: 0.1, boom: 0.02, dolly: 0);
-        film = Mark(film, shot, 180, Chart.Both, truck: 0.06, boom: 0.09, dolly: 0.42);
-        film = Focus(film, shot, 1, 1.1, Chart.Hold);
-        film = Focus(film, shot, 30, 1.1, Chart.Both);
-        film = Focus(film, shot, 62, 3.3, Chart.Hold);
-        film = Focus(film, shot, 112, 3.3, Chart.Both);
-        film = Focus(film, shot, 180, 2.88, Chart.Both);
+        film = Mark(film, shot, 1, Gap.Hold, truck: -0.2, boom: 0.02, dolly: 0);
+        film = Mark(film, shot, 18, Gap.Both, truck: -0.2, boom: 0.02, dolly: 0);
+        film = Mark(film, shot, 78, Gap.Hold, truck: 0.1, boom: 0.02, dolly: 0);
+        film = Mark(film, shot, 112, Gap.Both, truck: 0.1, boom: 0.02, dolly: 0);
+        film = Mark(film, shot, 180, Gap.Both, truck: 0.06, boom: 0.09, dolly: 0.42);
+        film = Focus(film, shot, 1, 1.1, Gap.Hold);
+        film = Focus(film, shot, 30, 1.1, Gap.Both);
+        film = Focus(film, shot, 62, 3.3, Gap.Hold);
+        film = Focus(film, shot, 112, 3.3, Gap.Both);
+        film = Focus(film, shot, 180, 2.88, Gap.Both);
         return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = 85, DiesAwayFrames = 30, Seed = 4 }).Apply(film);
     }
 
-    public static Film Mark(Film film, string shot, int frame, Chart gap, double truck, double boom, double dolly)
+    public static Film Mark(Film film, string shot, int frame, Gap gap, double truck, double boom, double dolly)
     {
-        (string Property, double Value)[] values = [("truck", truck), ("boom", boom), ("dolly", dolly), ("roll", 0), ("lens", film.RestLensMm), ("stop", 2)];
-        return Key(film, shot, frame, gap, values);
+        (string Property, double Value)[] values = [("truck", truck), ("boom", boom), ("dolly", dolly), ("pan", 0), ("tilt", 0), ("roll", 0), ("lens", film.RestLensMm), ("stop", 2)];
+        return Keyed.Card(film, shot, frame, gap, Of(values));
     }
 
-    public static Film Focus(Film film, string shot, int frame, double metres, Chart gap) => Key(film, shot, frame, gap, [("focus", metres)]);
+    public static Film Focus(Film film, string shot, int frame, double metres, Gap gap) => Keyed.At(film, shot, frame, gap, Of([("focus", metres)]));
 
-    private static Film Key(Film film, string shot, int frame, Chart gap, (string Property, double Value)[] values) =>
-        Keyed.At(film, shot, frame, gap, [.. values.Select(value => new KeyValue(Address.OfCamera(value.Property).ToString(), value.Value))]);
+    private static ImmutableArray<KeyValue> Of((string Property, double Value)[] values) =>
+        [.. values.Select(value => new KeyValue(Address.OfCamera(value.Property), value.Value))];
 }

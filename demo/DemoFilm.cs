@@ -15,7 +15,7 @@ public static class DemoFilm
 {
     public const string ShotId = "fog-horn";
 
-    private const string Cast = "bramble";
+    private const string Bramble = "bramble";
 
     public static FilmBundle Build()
     {
@@ -24,8 +24,8 @@ public static class DemoFilm
         film = new AddShot(new Shot { Id = ShotId, Name = "Fog horn", Length = 192 }).Apply(film);
         film = SceneryRecipe.PutUp(film, ShotId);
         film = BrambleRecipe.Rig(film, out var rig);
-        film = new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 1010, Y = 1010, Scale = 0.8 }).Apply(film);
-        film = ActingRecipe.Act(film, ShotId, Cast, rig);
+        film = new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 1010, Y = 1010, SizePercent = 80 })).Apply(film);
+        film = ActingRecipe.Act(film, ShotId, Bramble, rig);
         film = CameraRecipe.Frame(film, ShotId);
         film = GoodEvening.Shoot(film, rig);
         film = Dragonfly.Fly(film, ShotId, out var pictures);
@@ -40,6 +40,11 @@ public static class DemoFilm
         stream.CopyTo(bytes);
         return bytes.ToArray();
     }
+}
+
+internal static class OnStage
+{
+    public static Thing Puppet(string id, string name, string puppet, Stand stand) => new() { Id = id, Name = name, Label = Label.Brass, Stand = stand, Body = new Cast(puppet) };
 }
 
 /// <summary>Seven flats. Their art is drawn to the frame with 300 px to spare left and right and 180 above and below.</summary>
@@ -61,7 +66,7 @@ internal static class SceneryRecipe
 
     public static Film PutUp(Film film, string shot)
     {
-        var plane = Core.Lens.PicturePlane.DistanceMetres(film);
+        var plane = PicturePlane.DistanceMetres(film);
         foreach (var (file, name, metres, label) in Flats)
         {
             var id = Path.GetFileNameWithoutExtension(file);
@@ -69,18 +74,21 @@ internal static class SceneryRecipe
 
             // Composed in the frame at rest, then pushed to its distance: the size in the picture stays.
             var scale = metres / plane;
-            var flat = new Flat
+            var flat = new Thing
             {
                 Id = id,
                 Name = name,
-                Drawing = drawing.Id,
                 Label = label,
-                Distance = metres,
-                Scale = Math.Round(scale, 5),
-                X = Math.Round((film.Width / 2.0) - (((film.Width / 2.0) + SpareX) * scale), 2),
-                Y = Math.Round((film.Height / 2.0) - (((film.Height / 2.0) + SpareY) * scale), 2),
+                Body = new Picture(drawing.Id),
+                Stand = new Stand
+                {
+                    Distance = metres,
+                    SizePercent = Math.Round(scale * 100, 3),
+                    X = Math.Round((film.Width / 2.0) - (((film.Width / 2.0) + SpareX) * scale), 2),
+                    Y = Math.Round((film.Height / 2.0) - (((film.Height / 2.0) + SpareY) * scale), 2),
+                },
             };
-            film = new AddFlat(shot, flat, drawing).Apply(film);
+            film = new AddThing(shot, flat, drawing).Apply(film);
         }
 
         return film;
@@ -90,6 +98,9 @@ internal static class SceneryRecipe
 /// <summary>Ids of Bramble's controls, by the names the acting uses.</summary>
 internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, string> Parts)
 {
+    /// <summary>The drawing that shows instead of the shut mouth.</summary>
+    public string OpenMouth => $"swap-{Parts["Mouth, open"]}";
+
     public const string Spine = "bone-spine";
     public const string Neck = "bone-neck";
     public const string LampReach = "reach-lamp";

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
 using Fretsaw.Formats.Layers;
 
 namespace Fretsaw.Demo;
@@ -12,7 +13,7 @@ namespace Fretsaw.Demo;
 /// </summary>
 internal static class Dragonfly
 {
-    private const string Cast = "dragonfly";
+    private const string Id = "dragonfly";
     private const string Wings = "fly-wings";
     private const string Tail = "fly-tail";
     private const int Horn = ActingRecipe.Horn;
@@ -26,7 +27,7 @@ internal static class Dragonfly
         pictures = art.Assets;
         film = new AddPuppet(puppet with { Origin = new Point(160, 160) }, drawings).Apply(film);
         film = Rig(puppet.Id, puppet.Parts.ToImmutableDictionary(part => part.Name, part => part.Id)).Aggregate(film, (current, edit) => edit.Apply(current));
-        film = new AddCast(shot, new CastMember { Id = Cast, Name = "Dragonfly", Puppet = puppet.Id, Distance = 3.1, X = 640, Y = 470, Scale = 0.5 }).Apply(film);
+        film = new AddThing(shot, OnStage.Puppet(Id, "Dragonfly", puppet.Id, new Stand { Distance = 3.1, X = 640, Y = 470, SizePercent = 50 })).Apply(film);
         return Beat(Path(film, shot), shot);
     }
 
@@ -68,17 +69,15 @@ internal static class Dragonfly
     /// <summary>It hangs in the air, darts nearer, and is gone after the horn.</summary>
     private static Film Path(Film film, string shot)
     {
-        (int Frame, Chart Gap, double X, double Y, double Turn, double TailX, double TailY)[] stays =
+        (int Frame, Gap Gap, double X, double Y, double Turn, double TailX, double TailY)[] stays =
         [
-            (1, Chart.Both, 0, 0, 0, -20, 40), (30, Chart.Both, 60, -30, -6, -30, 60), (40, Chart.SlowStop, 170, -80, 8, -10, -30), (64, Chart.Both, 150, -60, 2, -24, 46),
-            (Horn, Chart.SlowStart, 160, -70, 0, -20, 40), (Horn + 6, Chart.SlowStop, 120, -50, -18, -60, 90), (Horn + 24, Chart.Even, -900, -420, 24, -10, -40),
+            (1, Gap.Both, 0, 0, 0, -20, 40), (30, Gap.Both, 60, -30, -6, -30, 60), (40, Gap.SlowStop, 170, -80, 8, -10, -30), (64, Gap.Both, 150, -60, 2, -24, 46),
+            (Horn, Gap.SlowStart, 160, -70, 0, -20, 40), (Horn + 6, Gap.SlowStop, 120, -50, -18, -60, 90), (Horn + 24, Gap.Even, -900, -420, 24, -10, -40),
         ];
         foreach (var (frame, gap, x, y, turn, tailX, tailY) in stays)
         {
-            film = Keyed.At(film, shot, frame, gap, Keyed.Of(Cast,
-            [
-                (Address.Body, "shiftX", x), (Address.Body, "shiftY", y), (Address.Body, "turn", turn), (Tail, "shiftX", tailX), (Tail, "shiftY", tailY),
-            ]));
+            film = Keyed.Card(film, shot, frame, gap, Keyed.Of(
+                Id, (Address.Body, "shiftX", x), (Address.Body, "shiftY", y), (Address.Body, "turn", turn), (Tail, "shiftX", tailX), (Tail, "shiftY", tailY)));
         }
 
         return film;
@@ -90,7 +89,7 @@ internal static class Dragonfly
         for (var frame = 1; frame <= Horn + 24; frame += 2)
         {
             var (stroke, down) = ((frame - 1) / 4 % 2 == 0 ? -100 : 100, (frame - 1) % 4 == 0 ? -100 : 100);
-            film = Keyed.At(film, shot, frame, Chart.Even, Keyed.Of(Cast, [(Wings, "across", down < 0 ? stroke : 0), (Wings, "down", down)]));
+            film = Keyed.Alone(film, shot, frame, Gap.Even, Keyed.Of(Id, (Wings, "across", down < 0 ? stroke : 0), (Wings, "down", down)));
         }
 
         return film;

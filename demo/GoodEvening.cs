@@ -1,5 +1,6 @@
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
 
@@ -11,52 +12,49 @@ internal static class GoodEvening
 {
     private const string ShotId = "good-evening";
 
-    private const string Cast = "bramble";
+    private const string Bramble = "bramble";
     private static readonly string[] Scenery = ["sky", "town", "bay"];
 
     public static Film Shoot(Film film, BrambleRig rig)
     {
-        var flats = film.Shots[0].Flats.Where(flat => Scenery.Contains(flat.Id)).Select(flat => new AddFlat(ShotId, flat, null));
+        var flats = film.Shots[0].Things.Where(thing => Scenery.Contains(thing.Id)).Select(thing => new AddThing(ShotId, thing));
         Edit[] stage =
         [
             new AddShot(new Shot { Id = ShotId, Name = "Good evening", Length = 72 }),
             .. flats,
-            new AddCast(ShotId, new CastMember { Id = Cast, Name = "Bramble", Puppet = rig.Puppet, Distance = 3.3, X = 930, Y = 2120, Scale = 2.3 }),
+            new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 930, Y = 2120, SizePercent = 230 })),
         ];
-        return Camera(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"]));
+        return Camera(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth));
     }
 
     private static Film Cards(Film film)
     {
-        (int Frame, Chart Gap, double Neck, double Across, double Down, double Worried, double Tip)[] cards =
+        (int Frame, Gap Gap, double Neck, double Across, double Down, double Worried, double Tip)[] cards =
         [
-            (1, Chart.Both, -4, -70, -20, 100, -14), (16, Chart.Hold, -5, -78, -28, 100, 6), (22, Chart.SlowStart, -5, -78, -28, 100, 8),
-            (28, Chart.SlowStop, 3, -10, 40, 40, -20), (36, Chart.Both, 1, 48, -8, 0, 10), (58, Chart.Both, 2, 40, 4, 0, -6), (72, Chart.Both, 1, 44, 0, 0, 0),
+            (1, Gap.Both, -4, -70, -20, 100, -14), (16, Gap.Hold, -5, -78, -28, 100, 6), (22, Gap.SlowStart, -5, -78, -28, 100, 8),
+            (28, Gap.SlowStop, 3, -10, 40, 40, -20), (36, Gap.Both, 1, 48, -8, 0, 10), (58, Gap.Both, 2, 40, 4, 0, -6), (72, Gap.Both, 1, 44, 0, 0, 0),
         ];
-        return cards.Aggregate(film, (current, card) => Key(
-            current, card.Frame, card.Gap,
+        return cards.Aggregate(film, (current, card) => Keyed.Card(current, ShotId, card.Frame, card.Gap, Keyed.Of(
+            Bramble,
             (BrambleRig.Neck, "turn", card.Neck), (BrambleRig.HeadTurn, "across", card.Across), (BrambleRig.HeadTurn, "down", card.Down),
-            (BrambleRig.Worried, "amount", card.Worried), (BrambleRig.ScarfPins[^2], "shiftX", card.Tip / 2), (BrambleRig.ScarfPins[^1], "shiftX", card.Tip)));
+            (BrambleRig.Worried, "amount", card.Worried), (BrambleRig.ScarfPins[^2], "shiftX", card.Tip / 2), (BrambleRig.ScarfPins[^1], "shiftX", card.Tip))));
     }
 
     /// <summary>A blink as the head comes round, and two words.</summary>
-    private static Film Talk(Film film, string mouth)
+    private static Film Talk(Film film, string mouth, string open)
     {
         (int Frame, double Shut)[] blink = [(24, 0), (27, 100), (31, 0), (61, 0), (63, 100), (66, 0)];
-        (int Frame, double Shows)[] words = [(40, 1), (44, 0), (46, 1), (53, 0)];
-        film = blink.Aggregate(film, (current, key) => Key(current, key.Frame, Chart.Both, (BrambleRig.Blink, "across", key.Shut)));
-        return words.Aggregate(film, (current, key) => Key(current, key.Frame, Chart.Hold, (mouth, "swap", key.Shows)));
+        (int Frame, string Shows)[] words = [(40, open), (44, ""), (46, open), (53, "")];
+        film = blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
+        return words.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Choice(Bramble, mouth, "swap", key.Shows)));
     }
 
     /// <summary>A slow push in, in focus all the way.</summary>
     private static Film Camera(Film film)
     {
-        film = CameraRecipe.Mark(film, ShotId, 1, Chart.Both, truck: 0, boom: 0, dolly: 0);
-        film = CameraRecipe.Focus(film, ShotId, 1, 3.3, Chart.Both);
-        film = CameraRecipe.Mark(film, ShotId, 72, Chart.Both, truck: 0, boom: 0, dolly: 0.12);
-        return CameraRecipe.Focus(film, ShotId, 72, 3.18, Chart.Both);
+        film = CameraRecipe.Mark(film, ShotId, 1, Gap.Both, truck: 0, boom: 0, dolly: 0);
+        film = CameraRecipe.Focus(film, ShotId, 1, 3.3, Gap.Both);
+        film = CameraRecipe.Mark(film, ShotId, 72, Gap.Both, truck: 0, boom: 0, dolly: 0.12);
+        return CameraRecipe.Focus(film, ShotId, 72, 3.18, Gap.Both);
     }
-
-    private static Film Key(Film film, int frame, Chart gap, params (string Thing, string Property, double Value)[] values) =>
-        Keyed.At(film, ShotId, frame, gap, Keyed.Of(Cast, values));
 }

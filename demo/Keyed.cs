@@ -1,19 +1,34 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
 
-/// <summary>Values at a frame, with the chart of the gap that begins there.</summary>
+/// <summary>Values at a frame, with the gap that begins there.</summary>
 internal static class Keyed
 {
-    public static Film At(Film film, string shot, int frame, Chart gap, ImmutableArray<KeyValue> keys) =>
-        Gap(new SetKeys(shot, frame, keys).Apply(film), shot, frame, gap, keys);
+    /// <summary>A card of an owner.</summary>
+    public static Film Card(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys) =>
+        new SetGap(shot, frame, gap, keys[0].Address.Owner, []).Apply(new SetKeys(shot, frame, keys).Apply(film));
 
-    public static Film Gap(Film film, string shot, int frame, Chart gap, ImmutableArray<KeyValue> keys) =>
-        new SetGap(shot, frame, gap, null, [.. keys.Select(key => key.Address)]).Apply(film);
+    /// <summary>A few keys with a gap of their own.</summary>
+    public static Film At(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys) =>
+        new SetGap(shot, frame, gap, null, [.. keys.Select(key => key.Address)]).Apply(new SetKeys(shot, frame, keys).Apply(film));
+
+    /// <summary>The same of things that have keys alone: their first key makes none on the cards that are there.</summary>
+    public static Film Alone(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys)
+    {
+        var before = film.Shots.First(one => one.Id == shot).Tracks.Select(track => track.Address).ToHashSet();
+        film = At(film, shot, frame, gap, keys);
+        var begun = film.Shots.First(one => one.Id == shot).Tracks.Where(track => !before.Contains(track.Address)).ToList();
+        return begun.SelectMany(track => track.AllKeys.Where(key => key.Frame != frame).Select(key => new RemoveKeys(shot, key.Frame, null, [track.Address])))
+            .Aggregate(film, (current, edit) => edit.Apply(current));
+    }
 
     /// <param name="values">Of things of one puppet on the stage.</param>
-    public static ImmutableArray<KeyValue> Of(string cast, (string Thing, string Property, double Value)[] values) =>
-        [.. values.Select(value => new KeyValue(new Address(cast, value.Thing, value.Property).ToString(), value.Value))];
+    public static ImmutableArray<KeyValue> Of(string cast, params (string Thing, string Property, double Value)[] values) =>
+        [.. values.Select(value => new KeyValue(new Address(cast, value.Thing, value.Property), value.Value))];
+
+    public static ImmutableArray<KeyValue> Choice(string cast, string thing, string property, string id) => [new KeyValue(new Address(cast, thing, property)) { Choice = id }];
 }

@@ -82,8 +82,8 @@ internal static class HeavyPuppet
                     Id = ShotId,
                     Name = "Shot",
                     Length = 96,
-                    Cast = [new CastMember { Id = "c", Name = puppet.Name, Puppet = puppet.Id, Distance = 3, X = 960, Y = 900 }],
-                    Channels = [.. pins.Select((pin, i) => Swing($"c/{pin.Id}/shiftX", 40, i)), .. puppet.Bones.Select((bone, i) => Swing($"c/{bone.Id}/turn", 15, i))],
+                    Things = [new Thing { Id = "c", Name = puppet.Name, Body = new Cast(puppet.Id), Stand = new Stand { Distance = 3, X = 960, Y = 900 } }],
+                    Tracks = [.. pins.Select(Track (pin, i) => Swing(new Address("c", pin.Id, "shiftX"), 40, i)).Concat(puppet.Bones.Select((bone, i) => Swing(new Address("c", bone.Id, "turn"), 15, i))).OrderBy(track => track.Address)],
                 },
             ],
         };
@@ -91,10 +91,10 @@ internal static class HeavyPuppet
         return film;
     }
 
-    private static Channel Swing(string id, double most, int turn) => new()
+    private static NumberTrack Swing(Address address, double most, int turn) => new NumberTrack
     {
-        Id = id,
-        Keys = [.. Enumerable.Range(0, 9).Select(i => new Key(1 + (i * 12), most * Math.Sin(i + turn), Chart.Both))],
+        Address = address,
+        Keys = [.. Enumerable.Range(0, 9).Select(i => new NumberKey(1 + (i * 12), most * Math.Sin(i + turn)))],
     };
 
     private static Drawing Strip(string id, double x, double y, double width, double height) =>

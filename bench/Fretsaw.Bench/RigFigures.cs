@@ -1,7 +1,7 @@
 using System.Diagnostics;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Layers;
 using Spectre.Console;

@@ -3,11 +3,13 @@ using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text;
 using System.Text.Json;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Sessions;
 
 [assembly: SupportedOSPlatform("browser")]
 
@@ -55,16 +57,13 @@ public static partial class Engine
         JsonSerializer.Serialize(new MeshAnswer(RestMesh.Of(mesh), Outlines.CoveredBy(disc, mesh)), EngineJson.Default.Answer);
     }
 
+    /// <returns>What the edit changed of the film's outline.</returns>
     [JSExport]
-    public static void Apply(string edit) => session.Apply(ReadEdit(edit));
+    public static string Apply(string edit) => JsonSerializer.Serialize(session.Apply(ReadEdit(edit)), EngineJson.Default.FilmChange);
 
-    /// <summary>The film's structure: all of it but the art, which <see cref="Drawing"/> gives piece by piece.</summary>
+    /// <summary>A shot that was opened without its keys, as the server wrote it.</summary>
     [JSExport]
-    public static string Outline()
-    {
-        var bare = session.Film.Drawings.Select(drawing => drawing with { Shapes = [], Outline = [] });
-        return JsonSerializer.Serialize(session.Film with { Drawings = [.. bare] }, EngineJson.Default.Film);
-    }
+    public static void ReadShot(string shot) => session.ReadShot(Read(shot, EngineJson.Default.Shot));
 
     [JSExport]
     public static string Drawing(int index) => JsonSerializer.Serialize(session.Film.Drawings[index], EngineJson.Default.Drawing);

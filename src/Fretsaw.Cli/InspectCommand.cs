@@ -2,6 +2,7 @@ using System.CommandLine;
 using System.Text.Json;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Cli;
 

@@ -3,6 +3,7 @@ using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Snags;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Layers;

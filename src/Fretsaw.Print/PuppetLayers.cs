@@ -48,7 +48,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
     /// <summary>A part, cut to what is opaque of it.</summary>
     private static PaintedLayer? Paint(FramePainter painter, DrawListWriter writer, Evaluator frame, PartPlan part)
     {
-        painter.Paint(writer.WritePart(frame, 0, part), clear: true);
+        painter.Paint(writer.WritePart(frame, frame.Cast[0], part), clear: true);
         var pixels = new byte[painter.Width * painter.Height * 4];
         painter.CopyPixels(pixels, straight: true);
         var (left, top, right, bottom) = (painter.Width, painter.Height, -1, -1);

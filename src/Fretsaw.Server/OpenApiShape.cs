@@ -1,4 +1,6 @@
+using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
 using Microsoft.AspNetCore.OpenApi;
@@ -7,12 +9,12 @@ using Microsoft.OpenApi;
 namespace Fretsaw.Server;
 
 /// <summary>
-/// The OpenAPI document also describes gestures, which only the engine's worker takes, so that the web application's
+/// The OpenAPI document also describes what only the engine's worker takes and gives, so that the web application's
 /// types all come from one document.
 /// </summary>
 internal static class OpenApiShape
 {
-    private static readonly Type[] Spoken = [typeof(Gesture)];
+    private static readonly Type[] Spoken = [typeof(Gesture), typeof(FilmChange)];
 
     /// <summary>
     /// Under a type of many kinds, a property type that came up before is exported as a pointer which the document
@@ -36,7 +38,8 @@ internal static class OpenApiShape
     {
         foreach (var property in type.Properties)
         {
-            var given = property.AssociatedParameter is { } parameter ? !parameter.HasDefaultValue : property.Set is not null;
+            // What is left out while it says nothing need not be given.
+            var given = property.AttributeProvider?.IsDefined(typeof(JsonIgnoreAttribute), true) != true && (property.AssociatedParameter is { } parameter ? !parameter.HasDefaultValue : property.Set is not null);
             if (given && !property.IsGetNullable && Nullable.GetUnderlyingType(property.PropertyType) is null && schema.Properties?.ContainsKey(property.Name) == true)
             {
                 (schema.Required ??= new HashSet<string>()).Add(property.Name);

@@ -1,5 +1,5 @@
 using System.Text.Json.Serialization;
-using Fretsaw.Core.Engine;
+using Fretsaw.Core.Edits;
 using Fretsaw.Server;
 using Fretsaw.Server.Art;
 using Fretsaw.Server.Films;
@@ -17,12 +17,13 @@ var places = Places.From(builder.Configuration);
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = Limits.JsonBytes);
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
-    json.SerializerOptions.TypeInfoResolverChain.Insert(0, EngineJson.Default);
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
     json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
     json.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-    json.SerializerOptions.MaxDepth = 48;
+    json.SerializerOptions.RespectNullableAnnotations = true;
+    json.SerializerOptions.RespectRequiredConstructorParameters = true;
+    json.SerializerOptions.MaxDepth = EditJson.Depth;
 });
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.Services.AddProblemDetails();
@@ -40,11 +41,15 @@ builder.Services.AddSingleton<PrintQueue>();
 builder.Services.AddHostedService(services => services.GetRequiredService<PrintQueue>());
 builder.Services.AddHostedService<WarmUp>();
 
+// What works in the background may fail; who is at the page goes on.
+builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
+
 var app = builder.Build();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseMiddleware<SameOriginOnly>();
 app.UseMiddleware<SecurityHeaders>();
+app.UseMiddleware<JsonBodies>();
 app.UseWebFiles(places);
 app.MapOpenApi();
 app.MapHub<LiveHub>("/live");

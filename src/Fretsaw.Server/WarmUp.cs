@@ -26,7 +26,7 @@ internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> l
             FilmJson.Write(film);
             var session = open.NewSession();
             session.DrawFrame(new View(shot.Id), 1);
-            session.Ask(new StripQuestion(shot.Id));
+            session.Ask(new StripQuestion(shot.Id, Address.Camera));
             session.Ask(new OverlayQuestion(new View(shot.Id), 1));
         }
         catch (FilmException problem)

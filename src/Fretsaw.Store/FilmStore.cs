@@ -13,11 +13,17 @@ public sealed record LogLine(long Seq, string Kind, string Title);
 
 public sealed record FilmLine(string Id, string Name, long Seq, string Created);
 
+/// <summary>A film as a snapshot has it, and where the snapshot's pieces are: the next one writes only what is new.</summary>
+public sealed record Snapped(Film Film, long Seq, IReadOnlyDictionary<(string Kind, string Id), long> Pieces);
+
+/// <summary>A film as it is loaded.</summary>
+/// <param name="Snapshot">What it was made from.</param>
+public sealed record LoadedFilm(Film Film, long Seq, Snapped Snapshot);
+
 /// <summary>Films as an append-only log of edits with snapshots. An append is on the disk when it returns.</summary>
 public sealed class FilmStore(Database database, TimeProvider clock)
 {
-    /// <summary>Opening a film replays at most this many edits.</summary>
-    private const int SnapshotEvery = 64;
+    private const int Format = 2;
 
     public IReadOnlyList<FilmLine> List()
     {
@@ -27,11 +33,12 @@ public sealed class FilmStore(Database database, TimeProvider clock)
 
     public void Create(string id, Film film)
     {
+        var pieces = SnapshotStore.Cut(film, 0, null);
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
         var created = clock.GetUtcNow().ToString("O");
-        connection.Execute("INSERT INTO films (id, name, seq, created) VALUES (@id, @Name, 0, @created)", new { id, film.Name, created }, transaction);
-        connection.Execute("INSERT INTO snapshots (film, seq, json) VALUES (@id, 0, @json)", new { id, json = FilmJson.Write(film) }, transaction);
+        connection.Execute("INSERT INTO films (id, name, seq, created, format) VALUES (@id, @Name, 0, @created, @Format)", new { id, film.Name, created, Format }, transaction);
+        SnapshotStore.Write(connection, transaction, id, 0, pieces);
         ShelfStore.Welcome(connection, transaction, id, film);
         transaction.Commit();
     }
@@ -44,26 +51,31 @@ public sealed class FilmStore(Database database, TimeProvider clock)
 
     /// <summary>The film as it was after an edit; as it is now when no edit is named.</summary>
     /// <returns>Null when there is no such film.</returns>
-    public (Film Film, long Seq)? Load(string id, long? upTo = null)
+    public LoadedFilm? Load(string id, long? upTo = null)
     {
         using var connection = database.Open();
-        var until = upTo ?? long.MaxValue;
-        var snapshot = connection.QueryFirstOrDefault<Snapshot>(
-            "SELECT seq, json FROM snapshots WHERE film = @id AND seq <= @until ORDER BY seq DESC LIMIT 1", new { id, until });
-        if (snapshot is null)
+        Format1Films.Upgrade(connection, id);
+        var newest = connection.QueryFirstOrDefault<long?>("SELECT seq FROM films WHERE id = @id", new { id });
+        var until = Math.Min(upTo ?? long.MaxValue, newest ?? 0);
+        if (newest is null || SnapshotStore.Read(connection, id, until) is not { } snapshot)
         {
             return null;
         }
 
-        var (film, seq) = (FilmJson.Read(snapshot.Json, $"film '{id}', snapshot {snapshot.Seq}"), snapshot.Seq);
-        var edits = connection.Query<EditBlob>(
-            "SELECT seq, edit FROM edits WHERE film = @id AND seq > @seq AND seq <= @until ORDER BY seq", new { id, seq, until });
-        foreach (var edit in edits)
+        var (film, seq) = (snapshot.Film, snapshot.Seq);
+        var snapped = new Snapped(film, seq, snapshot.Seqs);
+        foreach (var edit in connection.Query<EditBlob>("SELECT seq, edit FROM edits WHERE film = @id AND seq > @seq AND seq <= @until ORDER BY seq", new { id, seq, until }))
         {
-            (film, seq) = (EditJson.Read(edit.Edit).Apply(film), edit.Seq);
+            film = EditJson.Read(edit.Edit).Apply(film);
         }
 
-        return (film, seq);
+        // What is older than all snapshots is reached from the oldest by taking edits back.
+        foreach (var edit in connection.Query<EditBlob>("SELECT seq, inverse AS edit FROM edits WHERE film = @id AND seq <= @seq AND seq > @until ORDER BY seq DESC", new { id, seq, until }))
+        {
+            film = EditJson.Read(edit.Edit).Apply(film);
+        }
+
+        return new LoadedFilm(film, until, snapped);
     }
 
     /// <summary>The whole log's lines, for the stacks of undo and redo.</summary>
@@ -73,10 +85,11 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         return [.. connection.Query<LogLine>("SELECT seq, kind, title FROM edits WHERE film = @id ORDER BY seq", new { id })];
     }
 
-    public IReadOnlyList<LoggedEdit> EditsAfter(string id, long seq)
+    /// <param name="most">How many at most.</param>
+    public IReadOnlyList<LoggedEdit> EditsAfter(string id, long seq, int most = int.MaxValue)
     {
         using var connection = database.Open();
-        return [.. connection.Query<EditRow>("SELECT seq, kind, title, edit, inverse FROM edits WHERE film = @id AND seq > @seq ORDER BY seq", new { id, seq }).Select(row => row.ToLogged())];
+        return [.. connection.Query<EditRow>("SELECT seq, kind, title, edit, inverse FROM edits WHERE film = @id AND seq > @seq ORDER BY seq LIMIT @most", new { id, seq, most }).Select(row => row.ToLogged())];
     }
 
     public LoggedEdit Find(string id, long seq)
@@ -86,28 +99,37 @@ public sealed class FilmStore(Database database, TimeProvider clock)
     }
 
     /// <param name="before">The film without the edit.</param>
-    /// <param name="after">The film with the edit, for a snapshot when one is due, and for the shelf.</param>
+    /// <param name="after">The film with the edit, for its name and for the shelf.</param>
     /// <param name="takes">What the edit takes from the shelf, if that is what it does.</param>
     public void Append(string id, LoggedEdit edit, Film before, Film after, (string Shelf, long Version)? takes = null)
     {
+        var (written, inverse) = (EditJson.Write(edit.Edit), EditJson.Write(edit.Inverse));
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
         var at = clock.GetUtcNow().ToString("O");
         connection.Execute(
-            "INSERT INTO edits (film, seq, kind, title, edit, inverse, at) VALUES (@id, @Seq, @Kind, @Title, @edit, @inverse, @at)",
-            new { id, edit.Seq, edit.Kind, edit.Title, edit = EditJson.Write(edit.Edit), inverse = EditJson.Write(edit.Inverse), at },
+            "INSERT INTO edits (film, seq, kind, title, edit, inverse, at) VALUES (@id, @Seq, @Kind, @Title, @written, @inverse, @at)",
+            new { id, edit.Seq, edit.Kind, edit.Title, written, inverse, at },
             transaction);
         connection.Execute("UPDATE films SET seq = @Seq, name = @Name WHERE id = @id", new { id, edit.Seq, after.Name }, transaction);
-        if (edit.Seq % SnapshotEvery == 0)
-        {
-            connection.Execute("INSERT INTO snapshots (film, seq, json) VALUES (@id, @Seq, @json)", new { id, edit.Seq, json = FilmJson.Write(after) }, transaction);
-        }
-
         ShelfStore.Note(connection, transaction, id, before, after, takes);
         transaction.Commit();
     }
 
-    private sealed record Snapshot(long Seq, byte[] Json);
+    /// <summary>Whether so many edits have been made since a snapshot that the next is due.</summary>
+    public static bool IsSnapshotDue(Snapped last, long seq) => seq - last.Seq >= SnapshotStore.Every;
+
+    /// <summary>Writes a snapshot, for when nobody waits: an edit does not.</summary>
+    /// <returns>What the next one goes by.</returns>
+    public Snapped Snap(string id, Film film, long seq, Snapped last)
+    {
+        var pieces = SnapshotStore.Cut(film, seq, (last.Film, last.Pieces));
+        using var connection = database.Open();
+        using var transaction = connection.BeginTransaction();
+        SnapshotStore.Write(connection, transaction, id, seq, pieces);
+        transaction.Commit();
+        return new Snapped(film, seq, pieces.ToDictionary(piece => (piece.Kind, piece.Id), piece => piece.PieceSeq));
+    }
 
     private sealed record EditBlob(long Seq, byte[] Edit);
 

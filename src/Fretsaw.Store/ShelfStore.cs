@@ -29,8 +29,8 @@ public sealed class ShelfStore(Database database)
     public ShelfPuppet? Find(string shelf)
     {
         using var connection = database.Open();
-        var row = connection.QueryFirstOrDefault<Row>("SELECT version, edit FROM shelf WHERE id = @shelf", new { shelf });
-        return row is null ? null : new ShelfPuppet((TakeFromShelf)EditJson.Read(row.Edit), row.Version);
+        var row = connection.QueryFirstOrDefault<Row>("SELECT version, edit, format FROM shelf WHERE id = @shelf", new { shelf });
+        return row is null ? null : new ShelfPuppet(row.Format == 1 ? Format1Films.Shelved(row.Edit) : (TakeFromShelf)EditJson.Read(row.Edit), row.Version);
     }
 
     /// <summary>Ids of the puppets of which the film has an older version than the shelf.</summary>
@@ -69,8 +69,8 @@ public sealed class ShelfStore(Database database)
                 ? taken.Version
                 : connection.QuerySingle<long>(
                     """
-                    INSERT INTO shelf (id, name, version, edit) VALUES (@Shelf, @Name, 1, @edit)
-                    ON CONFLICT (id) DO UPDATE SET name = excluded.name, edit = excluded.edit, version = version + 1 RETURNING version
+                    INSERT INTO shelf (id, name, version, edit, format) VALUES (@Shelf, @Name, 1, @edit, 2)
+                    ON CONFLICT (id) DO UPDATE SET name = excluded.name, edit = excluded.edit, version = version + 1, format = 2 RETURNING version
                     """,
                     new { puppet.Shelf, puppet.Name, edit = EditJson.Write(TakeFromShelf.Of(after, puppet)) },
                     transaction);
@@ -84,7 +84,7 @@ public sealed class ShelfStore(Database database)
         foreach (var puppet in with.Puppets.Where(puppet => puppet.Shelf is not null))
         {
             var added = connection.Execute(
-                "INSERT INTO shelf (id, name, version, edit) VALUES (@Shelf, @Name, 1, @edit) ON CONFLICT DO NOTHING",
+                "INSERT INTO shelf (id, name, version, edit, format) VALUES (@Shelf, @Name, 1, @edit, 2) ON CONFLICT DO NOTHING",
                 new { puppet.Shelf, puppet.Name, edit = EditJson.Write(TakeFromShelf.Of(with, puppet)) },
                 transaction);
             Use(connection, transaction, film, puppet.Shelf!, added);
@@ -96,5 +96,5 @@ public sealed class ShelfStore(Database database)
         new { shelf, film, version },
         transaction);
 
-    private sealed record Row(long Version, byte[] Edit);
+    private sealed record Row(long Version, byte[] Edit, long Format);
 }

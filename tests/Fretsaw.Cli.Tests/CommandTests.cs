@@ -49,7 +49,9 @@ public sealed class CommandTests : IDisposable
         Assert.NotEqual(before, after);
         Assert.InRange(between, Math.Min(before, after), Math.Max(before, after));
 
-        async Task<double> Neck(double frame) => (await Inspect("demo", frame)).GetProperty("channels").GetProperty("bramble/bone-neck/turn").GetDouble();
+        async Task<double> Neck(double frame) => (await Inspect("demo", frame)).GetProperty("values").EnumerateArray()
+            .Single(value => value.GetProperty("address") is var address && address.GetProperty("owner").GetString() == "bramble" && address.GetProperty("thing").GetString() == "bone-neck" && address.GetProperty("property").GetString() == "turn")
+            .GetProperty("value").GetDouble();
     }
 
     [Fact]

@@ -1,13 +1,43 @@
-using Fretsaw.Core.Engine;
+using System.Runtime.CompilerServices;
+using System.Text.RegularExpressions;
+using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Core.Tests;
 
-public class ArchitectureTests
+public partial class ArchitectureTests
 {
+    /// <summary>From the foundations up: a folder may use those of the floors below its own, and those that stand before it on its own.</summary>
+    private static readonly string[][] Floors =
+    [
+        ["Geometry", "Timing"], ["Films"], ["Art"], ["Edits"], ["Puppets", "Lens"], ["Engine"], ["Handling", "Snags", "Asking"], ["Sessions"],
+    ];
+
     [Fact]
     public void The_core_knows_only_the_runtime_and_the_geometry_library()
     {
         var known = typeof(Session).Assembly.GetReferencedAssemblies().Select(name => name.Name!).ToList();
         Assert.All(known, name => Assert.True(name.StartsWith("System.", StringComparison.Ordinal) || name == "NetTopologySuite", name));
     }
+
+    [Fact]
+    public void No_folder_of_the_core_uses_one_above_it()
+    {
+        var order = Floors.SelectMany(floor => floor).ToList();
+        var core = Path.Combine(Path.GetDirectoryName(Here())!, "..", "..", "src", "Fretsaw.Core");
+        var folders = Directory.GetDirectories(core).Select(folder => Path.GetFileName(folder)!).Where(name => name is not ("bin" or "obj")).ToList();
+        Assert.Equal(order.Order(), folders.Order());
+        foreach (var file in folders.SelectMany(folder => Directory.GetFiles(Path.Combine(core, folder), "*.cs", SearchOption.AllDirectories).Select(file => (folder, file))))
+        {
+            foreach (Match match in Uses().Matches(File.ReadAllText(file.file)))
+            {
+                var used = match.Groups[1].Value;
+                Assert.True(order.IndexOf(used) <= order.IndexOf(file.folder), $"{file.file} uses {used}");
+            }
+        }
+    }
+
+    private static string Here([CallerFilePath] string path = "") => path;
+
+    [GeneratedRegex(@"Fretsaw\.Core\.(Geometry|Timing|Films|Art|Edits|Puppets|Lens|Engine|Handling|Snags|Asking|Sessions)\b")]
+    private static partial Regex Uses();
 }

@@ -1,14 +1,16 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
 
-/// <summary>A film with one puppet of plain boxes, for tests that say for themselves what is in it.</summary>
+/// <summary>A film with one puppet of plain boxes, for tests that say for themselves what is in it. Frames with keys are cards.</summary>
 internal static class TestFilm
 {
-    public const string Cast = "c";
+    public const string Owner = "c";
     public const string ShotId = "s";
 
     public static Drawing Box(string id, double x, double y, double width, double height) => Outline(id, [x, y, x + width, y, x + width, y + height, x, y + height]);
@@ -33,13 +35,32 @@ internal static class TestFilm
     public static Bone Bone(string id, double x0, double y0, double x1, double y1, string? on = null) =>
         new() { Id = id, Name = id, Start = new Point(x0, y0), End = new Point(x1, y1), RidesOn = on };
 
-    public static Channel Keyed(string thing, string property, params (int Frame, double Value)[] keys) => new()
+    public static Address At(string thing, string property) => new(Owner, thing, property);
+
+    public static Track Keyed(string thing, string property, params (int Frame, double Value)[] keys) => Keyed(At(thing, property), keys);
+
+    public static Track Keyed(Address address, params (int Frame, double Value)[] keys) => new NumberTrack
     {
-        Id = $"{Cast}/{thing}/{property}",
-        Keys = [.. keys.Select(key => new Key(key.Frame, key.Value, Chart.Even))],
+        Address = address,
+        Keys = [.. keys.Select(key => new NumberKey(key.Frame, key.Value) { Gap = Gap.Even })],
     };
 
-    public static Film Of(Puppet puppet, ImmutableArray<Drawing> drawings, params Channel[] channels)
+    public static Track Chosen(string thing, string property, params (int Frame, string Id)[] keys) => new ChoiceTrack
+    {
+        Address = At(thing, property),
+        Keys = [.. keys.Select(key => new ChoiceKey(key.Frame, key.Id))],
+    };
+
+    /// <summary>A puppet at the picture plane.</summary>
+    public static Thing Use(string id, string puppet, double distance = 3) => new() { Id = id, Name = "P", Body = new Cast(puppet), Stand = new Stand { Distance = distance } };
+
+    /// <summary>Keys of numbers, as an edit.</summary>
+    public static SetKeys Key(int frame, params (string Thing, string Property, double Value)[] values) =>
+        new(ShotId, frame, [.. values.Select(value => new KeyValue(At(value.Thing, value.Property), value.Value))]);
+
+    public static Track TrackOf(this Film film, string thing, string property) => film.Shots[0].Tracks.First(track => track.Address == At(thing, property));
+
+    public static Film Of(Puppet puppet, ImmutableArray<Drawing> drawings, params Track[] tracks)
     {
         var film = Film.Blank("Test") with
         {
@@ -50,8 +71,9 @@ internal static class TestFilm
                 Id = ShotId,
                 Name = "Shot",
                 Length = 96,
-                Cast = [new CastMember { Id = Cast, Name = "P", Puppet = puppet.Id, Distance = 3 }],
-                Channels = [.. channels],
+                Things = [Use(Owner, puppet.Id)],
+                Tracks = [.. tracks.OrderBy(track => track.Address)],
+                Cards = [.. tracks.Where(track => track.Address.Owner == Owner).SelectMany(track => track.AllKeys).Select(key => key.Frame).Distinct().Order().Select(frame => new Card(Owner, frame) { Gap = Gap.Even })],
             }],
         };
         FilmCheck.Check(film);
@@ -66,7 +88,7 @@ internal static class TestFilm
     }
 
     public static double Driven(this Evaluator frame, string thing, string property) =>
-        frame.Driven[frame.Plan.Slots.Find($"{Cast}/{thing}/{property}")];
+        frame.Driven[frame.Plan.Slots.Find(At(thing, property))];
 
     public static Affine World(this Evaluator frame, string thing) => frame.Cast[0].Worlds[frame.Cast[0].Plan.NodeOf[thing]];
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Handling;
 using SkiaSharp;
 
@@ -30,13 +31,18 @@ public class PartPaintingTests
         var film = Film.Blank("Test") with { Width = 200, Height = 200, Backdrop = Colour.Black, Drawings = drawings, Puppets = [puppet] };
         var shot = film.Shots[0] with
         {
-            Cast = [new CastMember { Id = "c", Name = "P", Puppet = puppet.Id, Distance = Core.Lens.PicturePlane.DistanceMetres(film) }],
-            Channels = [.. values.Select(value => new Channel { Id = $"c/{value.Address}", Keys = [new Key(1, value.Value)] })],
+            Things = [new Thing { Id = "c", Name = "P", Body = new Cast(puppet.Id), Stand = new Stand { Distance = PicturePlane.DistanceMetres(film) } }],
+            Tracks = [.. values.Select(value => Keyed(value.Address.Split('/'), value.Value)).OrderBy(track => track.Address)],
         };
         film = film with { Shots = [shot] };
         FilmCheck.Check(film);
         return SKBitmap.Decode(Still.Png(film, shot, 1, 200, 200, _ => []));
     }
+
+    /// <summary>A swap is chosen by its number, for short.</summary>
+    private static Track Keyed(string[] address, double value) => address[1] == "swap"
+        ? new ChoiceTrack { Address = new Address("c", address[0], address[1]), Keys = [new ChoiceKey(1, value == 0 ? "" : $"s{value}")] }
+        : new NumberTrack { Address = new Address("c", address[0], address[1]), Keys = [new NumberKey(1, value)] };
 
     private static void Shows(SKBitmap picture, int x, int y, Colour? colour)
     {
@@ -77,7 +83,7 @@ public class PartPaintingTests
         ImmutableArray<Drawing> drawings = [Box("own", 90, 90, 20, 20, Red), Box("other", 0, 0, 40, 40, Blue)];
         var part = Part("m", "own", new Point(100, 100)) with
         {
-            Swaps = [new Swap { Id = "s", Name = "Other", Drawing = "other", Pivot = new Point(20, 20) }, new Swap { Id = "n", Name = "Nothing" }],
+            Swaps = [new Swap { Id = "s1", Name = "Other", Drawing = "other", Pivot = new Point(20, 20) }, new Swap { Id = "s2", Name = "Nothing" }],
         };
         var puppet = new Puppet { Id = "p", Name = "P", Parts = [part] };
         using var own = Paint(puppet, drawings);

@@ -2,7 +2,6 @@ using System.Diagnostics;
 using System.Text.Json;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Lens;
 using Fretsaw.Demo;
 using Fretsaw.Formats.Bundle;
 using SkiaSharp;
@@ -110,8 +109,8 @@ public sealed class PrintTests : IDisposable
             Shapes = [.. PatchList.Select(patch => new Shape { Path = $"M{patch.X} {patch.Y}L{patch.X + 40} {patch.Y}L{patch.X + 40} {patch.Y + 90}L{patch.X} {patch.Y + 90}Z", Fill = new Paint { Colour = patch.Colour } })],
         };
         var film = Film.Blank("Patches") with { Width = 320, Height = 180, Drawings = [drawing] };
-        var flat = new Flat { Id = "flat", Name = "Patches", Drawing = "patches", Distance = PicturePlane.DistanceMetres(film) };
-        return film with { Shots = [film.Shots[0] with { Flats = [flat] }] };
+        var flat = new Thing { Id = "flat", Name = "Patches", Body = new Picture("patches"), Stand = new Stand { Distance = PicturePlane.DistanceMetres(film) } };
+        return film with { Shots = [film.Shots[0] with { Things = [flat] }] };
     }
 
     private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null)

@@ -20,7 +20,7 @@ public sealed class ServerTests : IDisposable
         Assert.Equal("Three", await Name());
         var undone = await Post("undo");
         Assert.Equal("Two", await Name());
-        Assert.Equal("Renamed the film", undone.GetProperty("redo").GetString());
+        Assert.Equal("Renamed the film", undone.GetProperty("state").GetProperty("redo").GetString());
         server.Restart();
         await Post("undo");
         Assert.Equal("Evening Rounds", await Name());
@@ -29,8 +29,8 @@ public sealed class ServerTests : IDisposable
         await Post("redo");
         Assert.Equal("Three", await Name());
         var state = await Post("redo");
-        Assert.False(state.TryGetProperty("redo", out _));
-        Assert.Equal(6, state.GetProperty("seq").GetInt64());
+        Assert.False(state.GetProperty("state").TryGetProperty("redo", out _));
+        Assert.Equal(6, state.GetProperty("state").GetProperty("seq").GetInt64());
     }
 
     [Fact]
@@ -41,11 +41,11 @@ public sealed class ServerTests : IDisposable
         Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
         Assert.Equal("application/problem+json", late.Content.Headers.ContentType!.MediaType);
         var missed = await server.Http.GetFromJsonAsync<JsonElement>("/api/films/demo/edits?after=0");
-        Assert.Equal("Two", missed[0].GetProperty("edit").GetProperty("name").GetString());
+        Assert.Equal("Two", missed.GetProperty("edits")[0].GetProperty("edit").GetProperty("name").GetString());
     }
 
     [Theory]
-    [InlineData("""{"kind":"changeFlat","shotId":"fog-horn","flatId":"nowhere","x":1}""", HttpStatusCode.UnprocessableEntity)]
+    [InlineData("""{"kind":"changeThing","shotId":"fog-horn","thingId":"nowhere","x":1}""", HttpStatusCode.UnprocessableEntity)]
     [InlineData("""{"kind":"unheard"}""", HttpStatusCode.BadRequest)]
     [InlineData("""{"kind":"changeFilm","frameRate":"fast"}""", HttpStatusCode.BadRequest)]
     public async Task A_bad_edit_is_a_problem_and_changes_nothing(string edit, HttpStatusCode status)

@@ -35,12 +35,12 @@ public sealed class ShelfTests : IDisposable
     {
         var (other, puppet) = await Shared();
         var shot = (await server.Film(other)).GetProperty("shots")[0].GetProperty("id").GetString();
-        await server.Edit(other, $$"""{"kind":"addCast","shotId":"{{shot}}","member":{"id":"b","name":"B","puppet":"{{puppet}}","distance":4,"scale":1} }""");
+        await server.Edit(other, $$"""{"kind":"addThing","shotId":"{{shot}}","thing":{"id":"b","name":"B","body":{"kind":"cast","puppet":"{{puppet}}"},"stand":{"distance":4} } }""");
         var (cap, pin) = (await Part("demo", "Cap"), "scarf-tip");
-        await server.Edit(other, $$"""{"kind":"setKeys","shotId":"{{shot}}","frame":1,"values":[{"address":"b/{{cap}}/turn","value":5},{"address":"b/{{pin}}/shiftX","value":9}]}""");
+        await server.Edit(other, $$"""{"kind":"setKeys","shotId":"{{shot}}","frame":1,"values":[{"address":{"owner":"b","thing":"{{cap}}","property":"turn"},"value":5},{"address":{"owner":"b","thing":"{{pin}}","property":"shiftX"},"value":9}]}""");
         var before = await server.Http.GetStringAsync("/api/films/demo/film.json");
         await server.Edit("demo", $$"""{"kind":"removePin","puppetId":"{{Bramble}}","partId":"{{await Part("demo", "Scarf tail")}}","pinId":"{{pin}}"}""");
-        Assert.Equal([$"b/{cap}/turn"], Channels(await server.Film(other), 0));
+        Assert.Equal([$"b/{cap}/turn"], Tracks(await server.Film(other), 0));
 
         await server.Post("/api/films/demo/undo");
         Assert.Equal(before, await server.Http.GetStringAsync("/api/films/demo/film.json"));
@@ -49,7 +49,7 @@ public sealed class ShelfTests : IDisposable
         // What the removal took out of this film comes back by undoing it here.
         await server.Post($"/api/films/{other}/undo");
         await server.Post($"/api/films/{other}/undo");
-        Assert.Equal(2, Channels(await server.Film(other), 0).Length);
+        Assert.Equal(2, Tracks(await server.Film(other), 0).Length);
     }
 
     [Fact]
@@ -97,6 +97,7 @@ public sealed class ShelfTests : IDisposable
     private async Task<string> Part(string film, string name) =>
         (await server.Film(film)).GetProperty("puppets")[0].GetProperty("parts").EnumerateArray().Single(part => part.GetProperty("name").GetString() == name).GetProperty("id").GetString()!;
 
-    private static string[] Channels(JsonElement film, int shot) =>
-        [.. film.GetProperty("shots")[shot].GetProperty("channels").EnumerateArray().Select(channel => channel.GetProperty("id").GetString()!)];
+    private static string[] Tracks(JsonElement film, int shot) =>
+        [.. film.GetProperty("shots")[shot].GetProperty("tracks").EnumerateArray().Select(track => track.GetProperty("address"))
+            .Select(address => $"{address.GetProperty("owner")}/{address.GetProperty("thing")}/{address.GetProperty("property")}")];
 }

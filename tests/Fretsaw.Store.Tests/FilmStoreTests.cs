@@ -29,9 +29,9 @@ public sealed class FilmStoreTests : IDisposable
         }
 
         var again = Open();
-        Assert.Equal("Name 150", again.Load("f")!.Value.Film.Name);
-        Assert.Equal("Name 65", again.Load("f", 65)!.Value.Film.Name);
-        Assert.Equal("One", again.Load("f", 0)!.Value.Film.Name);
+        Assert.Equal("Name 150", again.Load("f")!.Film.Name);
+        Assert.Equal("Name 65", again.Load("f", 65)!.Film.Name);
+        Assert.Equal("One", again.Load("f", 0)!.Film.Name);
         Assert.Equal(150, again.List().Single().Seq);
         Assert.Equal(5, again.EditsAfter("f", 145).Count);
         Assert.Null(again.Load("g"));

@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { createRequire } from "node:module";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { averaged, onBench, ours, psnr, rendered } from "./pictures";
 import { open, Server } from "./server";
 
-const server = new Server(5488);
+const server = new Server();
 test.beforeAll(() => server.start());
-test.afterAll(() => server.kill());
+test.afterAll(() => server.end());
 
 const Side = 512;
 const Averaged = 4;
@@ -60,23 +60,23 @@ test("layered drawings that others made look as the browser renders them", async
 test("a puppet at a frame goes out as layered SVG that looks the same, and comes back with its parts", async ({ page }) => {
   await open(page, server);
   const film = await server.film("demo");
-  const [member] = film.shots[0].cast;
+  const member = film.shots[0].things.find((thing: { body: { kind: string } }) => thing.body.kind === "cast");
   for (const [frame, view, path] of [
-    [1, { puppet: member.puppet, aspect: 1 }, `puppets/${member.puppet}/rest.svg`],
+    [1, { puppet: member.body.puppet, aspect: 1 }, `puppets/${member.body.puppet}/rest.svg`],
     [96, { shot: "fog-horn", cast: member.id, aspect: 1 }, `shots/fog-horn/cast/${member.id}/frames/96.svg`],
   ] as const) {
     const svg = await (await fetch(`${server.address}/api/films/demo/${path}`)).text();
     const [x, y, width, height] = /viewBox="([^"]*)"/.exec(svg)?.[1]?.split(" ").map(Number) as [number, number, number, number];
     const [across, down] = "shot" in view ? [480, 270] : [Side, Side];
     const mine = await ours(page, view, frame, across, down);
-    const theirs = await rendered(page, svg, { x, y, width, height }, onBench(film, member.puppet, across, down), across, down);
+    const theirs = await rendered(page, svg, { x, y, width, height }, onBench(film, member.body.puppet, across, down), across, down);
     const near = psnr(mine, theirs);
     console.log(`frame ${frame}: PSNR ${near.toFixed(1)} dB`);
     // Meshed art is a texture on triangles in one and outlines in the other, so their edges differ a little more.
     expect(near).toBeGreaterThan(38);
   }
 
-  const rest = await (await fetch(`${server.address}/api/films/demo/puppets/${member.puppet}/rest.svg`)).text();
+  const rest = await (await fetch(`${server.address}/api/films/demo/puppets/${member.body.puppet}/rest.svg`)).text();
   const again = await newFilm();
   const { report } = await bring(again, "bramble.svg", rest);
   expect(report.notes).toEqual([]);

@@ -1,12 +1,12 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { PNG } from "pngjs";
 import { psnr } from "./pictures";
 import { kept, edits, oneEdit, open, painted, Server } from "./server";
 
-const server = new Server(5481);
+const server = new Server();
 test.beforeAll(() => server.start());
-test.afterAll(() => server.kill());
+test.afterAll(() => server.end());
 
 test("the demo opens, plays, and says at which rate", async ({ page }) => {
   await open(page, server);
@@ -40,10 +40,12 @@ test("browser and print paint the same picture", async ({ page, request }) => {
 test("charts are the browser's own easings", async ({ page }) => {
   await open(page, server);
   const worst = await page.evaluate(async () => {
-    const names = { Even: "linear", SlowStart: "ease-in", SlowStop: "ease-out", Both: "ease-in-out" };
+    // The four by name, and amounts between them by their Béziers.
+    const amounts = [[0, 0, "linear"], [100, 0, "ease-in"], [0, 100, "ease-out"], [100, 100, "ease-in-out"], [35, 80, "cubic-bezier(0.147, 0, 0.664, 1)"], [60, 10, "cubic-bezier(0.252, 0, 0.958, 1)"]] as const;
     let most = 0;
-    for (const [chart, easing] of Object.entries(names)) {
-      const { ticks } = await window.fretsaw.ask({ kind: "chart", chart, frames: 1000 });
+    for (const [startPercent, stopPercent, easing] of amounts) {
+      const gap = { ease: { kind: "slow", startPercent, stopPercent }, every: 1 };
+      const { ticks } = await window.fretsaw.ask({ kind: "chart", gap, frames: 1000 });
       const animation = document.body.animate([], { duration: 1000, easing, fill: "both" });
       animation.pause();
       for (let i = 0; i <= 1000; i++) {

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./test";
 import { kept, oneEdit, open, painted, Server } from "./server";
 
 /** A face that the demo did not bring: a head, two mouths and an eye. */
@@ -9,9 +9,9 @@ const face = (eye: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="40
   <g id="eye"><circle cx="200" cy="150" r="20" fill="${eye}"/></g>
 </svg>`;
 
-const server = new Server(5483);
+const server = new Server();
 test.beforeAll(() => server.start());
-test.afterAll(() => server.kill());
+test.afterAll(() => server.end());
 
 const svg = (name: string, text: string) => ({ name, mimeType: "image/svg+xml", buffer: Buffer.from(text) });
 const go = (page: Page, place: string) => page.getByRole("navigation").getByRole("button", { name: place }).click();
@@ -88,8 +88,8 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await oneEdit(page, () => page.getByRole("button", { name: /Put Face on the stage/ }).first().click());
   await line(page, "mouth shut").click();
   await oneEdit(page, () => page.getByLabel("Shows").selectOption({ label: "mouth open" }));
-  const channel = (await server.film(id)).shots[0].channels.find((one: { id: string }) => one.id.endsWith("/swap"));
-  expect(channel.keys[0].value).toBe(1);
+  const track = (await server.film(id)).shots[0].tracks.find((one: { address: { property: string } }) => one.address.property === "swap");
+  expect(track.keys[0].id).toBe((await part("mouth shut")).swaps[0].id);
 
   // Redrawn: the file comes in again with another eye; parts keep their ids, swaps and dials.
   await go(page, "Parts");

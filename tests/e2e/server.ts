@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
@@ -9,17 +10,16 @@ const root = new URL("../..", import.meta.url).pathname;
 /** A server of its own on a port of its own, over a data folder that outlives it. */
 export class Server {
   private child: ChildProcess | null = null;
-
-  constructor(
-    readonly port: number,
-    readonly data = mkdtempSync(join(tmpdir(), "fretsaw-e2e-")),
-  ) {}
+  private port = 0;
+  private readonly data = mkdtempSync(join(tmpdir(), "fretsaw-e2e-"));
 
   get address() {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** The first time on a free port; after a kill on the same, so that open pages find it again. */
   async start(): Promise<void> {
+    this.port ||= await freePort();
     this.child = spawn(join(root, "src/Fretsaw.Server/bin/Release/net10.0/Fretsaw.Server"), [], {
       cwd: root,
       env: {
@@ -45,8 +45,24 @@ export class Server {
     await gone;
   }
 
+  /** For good: nothing of it is left. */
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+
   film = async (id: string) => (await fetch(`${this.address}/api/films/${id}/film.json`)).json();
 }
+
+const freePort = () =>
+  new Promise<number>((resolve, reject) => {
+    const asked = createServer();
+    asked.once("error", reject);
+    asked.listen(0, "127.0.0.1", () => {
+      const address = asked.address();
+      asked.close(() => resolve(typeof address === "object" && address !== null ? address.port : 0));
+    });
+  });
 
 /** Opens a film and waits for its first fine picture. */
 export async function open(page: Page, server: Server, film = ""): Promise<void> {
@@ -54,7 +70,7 @@ export async function open(page: Page, server: Server, film = ""): Promise<void>
   await painted(page);
 }
 
-/** Waits until the stage shows, fully painted, what the engine shows. */
+/** Waits until the stage shows, fully painted, what the engine shows at this place, shot and frame. */
 export async function painted(page: Page): Promise<void> {
   await page.waitForFunction(() => window.fretsaw && document.documentElement.dataset.fine === window.fretsaw.shownMark());
 }

@@ -1,9 +1,9 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { oneEdit, open, painted, Server } from "./server";
 
-const server = new Server(5487);
+const server = new Server();
 test.beforeAll(() => server.start());
-test.afterAll(() => server.kill());
+test.afterAll(() => server.end());
 
 test("a puppet goes on the shelf, another film takes it, and a change in one is seen in the other at once", async ({ context }) => {
   const [mine, theirs] = [await context.newPage(), await context.newPage()];

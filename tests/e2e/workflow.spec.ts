@@ -1,4 +1,4 @@
-import { expect, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "./test";
 import { edits, kept, oneEdit, open, painted, Server } from "./server";
 
 /** A drawing that the demo did not bring: a body with an arm in two parts, and a head. */
@@ -10,9 +10,9 @@ const robot = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 600" wid
 </svg>`;
 const wall = `<svg xmlns="http://www.w3.org/2000/svg" width="2600" height="1500"><rect width="2600" height="1500" fill="#a8dadc"/></svg>`;
 
-const server = new Server(5482);
+const server = new Server();
 test.beforeAll(() => server.start());
-test.afterAll(() => server.kill());
+test.afterAll(() => server.end());
 
 const svg = (name: string, text: string) => ({ name, mimeType: "image/svg+xml", buffer: Buffer.from(text) });
 const go = (page: Page, place: string) => page.getByRole("navigation").getByRole("button", { name: place }).click();
@@ -60,7 +60,6 @@ async function goToFrame(page: Page, frame: number) {
 }
 
 test("from a drawing to a printed shot, with mouse and keyboard", async ({ page }) => {
-  page.on("pageerror", (problem) => console.log("page error:", problem.message));
   page.on("console", (line) => line.type() === "warning" && console.log("page says:", line.text()));
   await open(page, server);
 
@@ -153,12 +152,17 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(page.locator("[data-card]")).toHaveCount(2);
   await goToFrame(page, 13);
   await oneEdit(page, () => page.getByRole("button", { name: "Slow start" }).click());
-  await expect(page.locator('[data-gap="SlowStart"] path')).toHaveCount(26);
+  await expect(page.locator('[data-gap="Slow start"] path')).toHaveCount(26);
   await pick(page, "Crown");
   await oneEdit(page, () => page.getByRole("button", { name: "Hold here" }).click());
   let shot = (await server.film(id)).shots[0];
-  const held = shot.channels.find((channel: { id: string; keys: { frame: number; value: number }[] }) => channel.id.endsWith("/shiftX") && channel.id.includes("/pin-") && channel.keys.at(-1)?.value !== 0);
-  expect(held.keys.map((key: { frame: number; gap: string }) => [key.frame, key.gap]).slice(0, 2)).toEqual([[1, "Hold"], [13, "SlowStart"]]);
+  type Key = { frame: number; value: number; at: { x: number; y: number; z?: number }; gap?: { held?: boolean; ease: object } };
+  type Track = { address: { owner: string; thing: string; property: string }; keys: Key[] };
+  const tracks = (): Track[] => shot.tracks;
+  const held = tracks().find(({ address, keys }) => address.property === "shift" && address.thing.startsWith("pin-") && keys.at(-1)?.at.x !== 0);
+  const slowStart = { kind: "slow", startPercent: 100, stopPercent: 0 };
+  expect(held?.keys.slice(0, 2).map(({ frame, gap }) => [frame, gap?.held ?? false, gap?.ease])).toEqual([[1, true, slowStart], [13, false, slowStart]]);
+  expect(shot.cards.map((card: { frame: number }) => card.frame)).toEqual([1, 25]);
 
   // Scenery: a wall behind, at a distance.
   await go(page, "Scenery");
@@ -166,7 +170,8 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(page.getByText(/wall.svg: 1 part/)).toBeVisible();
   await setNumber(page, "Distance", "12");
   shot = (await server.film(id)).shots[0];
-  expect(shot.flats[0].distance).toBe(12);
+  const wallStands = () => shot.things.find((thing: { name: string }) => thing.name === "Wall").stand.distance;
+  expect(wallStands()).toBe(12);
 
   // Camera: two marks, a focus pull between two focus marks, a shake, a drag in the elevation.
   await go(page, "Camera");
@@ -185,12 +190,12 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await goToFrame(page, 5);
   await oneEdit(page, () => page.getByRole("button", { name: "Add a shake here" }).click());
   shot = (await server.film(id)).shots[0];
-  const keys = (name: string) => shot.channels.find((channel: { id: string }) => channel.id === `camera/view/${name}`).keys;
-  expect(keys("truck").map((key: { frame: number; value: number }) => [key.frame, key.value])).toEqual([[1, 0], [20, 0.3]]);
-  expect(keys("lens").at(-1).value).toBe(65);
+  const keys = (property: string) => tracks().find(({ address }) => address.owner === "camera" && address.property === property)?.keys ?? [];
+  expect(keys("place").map((key) => [key.frame, key.at.x])).toEqual([[1, 0], [20, 0.3]]);
+  expect(keys("lens").at(-1)?.value).toBe(65);
   expect(keys("focus")).toHaveLength(2);
-  expect(keys("focus")[1].value).toBeLessThan(12);
-  expect(shot.flats[0].distance).toBeLessThan(12);
+  expect(keys("focus")[1]?.value).toBeLessThan(12);
+  expect(wallStands()).toBeLessThan(12);
   expect(shot.shakes[0].startFrame).toBe(5);
 
   // The picture: the wall's colour in a corner, the body's in the middle.

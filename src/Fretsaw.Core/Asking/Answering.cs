@@ -15,9 +15,9 @@ public static class Answering
     /// <param name="frameAt">Gives the evaluated frame of a view.</param>
     public static Answer Answer(Question question, Film film, RigCache rigs, Func<View, double, Evaluator> frameAt) => question switch
     {
-        OverlayQuestion q => Overlays.Of(frameAt(q.View, q.Frame)),
+        OverlayQuestion q => Overlays.Of(frameAt(q.View, q.Frame), q.Owner),
         ValuesQuestion q => Values(frameAt(q.View, q.Frame), q),
-        StripQuestion q => Strips.Of(film, new View(q.Shot).Resolve(film)),
+        StripQuestion q => Strips.Of(film, new View(q.Shot).Resolve(film), q),
         ElevationQuestion q => Elevations.Of(frameAt(new View(q.Shot), q.Frame)),
         HitQuestion q => Overlays.Hit(frameAt(q.View, q.Frame), q.At),
         ShakeQuestion q => Shake(film, new View(q.Shot).Resolve(film), q.Shake),
@@ -33,30 +33,32 @@ public static class Answering
 
     private static ValuesAnswer Values(Evaluator frame, ValuesQuestion q)
     {
-        var slots = frame.Plan.Slots;
-        var cast = frame.Plan.FindCast(q.Owner);
-        var reach = cast is not null && cast.NodeOf.TryGetValue(q.Thing, out var node) ? cast.Nodes[node].Reach : -1;
-        var here = frame.Plan.Shot.Channels.Where(channel => channel.Keys.Any(key => key.Frame == q.Frame)).Select(channel => channel.Id).ToHashSet(StringComparer.Ordinal);
-        var lines = ImmutableArray.CreateBuilder<ValueLine>();
-        for (var slot = 0; slot < slots.Count; slot++)
+        var (slots, tracks) = (frame.Plan.Slots, frame.Plan.Tracks);
+        if (slots.OwnerOf(q.Owner) is not (>= 0 and var owner))
         {
-            var address = Address.Parse(slots.AddressOf(slot));
-            if (address.Owner == q.Owner && address.Thing == q.Thing)
+            return new ValuesAnswer([]);
+        }
+
+        var plan = frame.Plan.Find(q.Owner)?.Puppet;
+        var reach = plan is not null && plan.NodeOf.TryGetValue(q.Thing, out var node) ? plan.Nodes[node].Reach : -1;
+        var (first, count) = slots.SlotsOf(owner);
+        var lines = ImmutableArray.CreateBuilder<ValueLine>();
+        for (var slot = first; slot < first + count; slot++)
+        {
+            var address = slots.AddressOf(slot);
+            if (address.Thing == q.Thing)
             {
                 var p = slots.PropertyOf(slot);
                 lines.Add(new ValueLine(
-                    slots.AddressOf(slot), p.Title, p.Unit, frame.Values[slot], p.Default, p.Decimals, p.Step, p.Min, p.Max,
-                    slots.IsKeyed(slot), here.Contains(slots.AddressOf(slot)),
-                    reach >= 0 && p.Name == Properties.Turn.Name ? cast!.Reaches[reach].Reach.Name : null,
-                    p.Name == Properties.Swap.Name ? SwapNames(cast, q.Thing) : []));
+                    address, p.Title, p.Unit, frame.Values[slot], p.Default, p.Decimals, p.Step, p.Min, p.Max,
+                    tracks.IsKeyed(slot), tracks.IsKeyedAt(slot, q.Frame),
+                    reach >= 0 && p.Name == Properties.Turn.Name ? plan!.Reaches[reach].Reach.Name : null,
+                    p.Choices, p.Jumps ? p.IdOf(frame.Values[slot]) : null));
             }
         }
 
         return new ValuesAnswer(lines.ToImmutable());
     }
-
-    private static ImmutableArray<string> SwapNames(CastPlan? cast, string thing)
-        => cast?.Puppet.Parts.FirstOrDefault(one => one.Id == thing) is { } part ? [part.Name, .. part.Swaps.Select(swap => swap.Name)] : [];
 
     private static ShakeAnswer Shake(Film film, Shot shot, string id)
     {
@@ -70,15 +72,17 @@ public static class Answering
 
     private static ChartAnswer Curve(ChartQuestion q)
     {
+        TrackCheck.Check(q.Gap, "chart");
+        var gap = new GapCurve(q.Gap);
         var curve = ImmutableArray.CreateBuilder<double>();
         for (var i = 0; i <= CurvePoints; i++)
         {
             var x = (double)i / CurvePoints;
             curve.Add(x);
-            curve.Add(Charts.Progress(q.Chart, x));
+            curve.Add(gap.Eased(x));
         }
 
-        return new ChartAnswer(curve.ToImmutable(), [.. Charts.Ticks(q.Chart, Math.Clamp(q.Frames, 1, ShotCheck.MaxLength))]);
+        return new ChartAnswer(curve.ToImmutable(), [.. gap.Ticks(Math.Clamp(q.Frames, 1, ShotCheck.MaxLength))]);
     }
 
     private static MeshAnswer Mesh(Film film, RigCache rigs, MeshQuestion q)

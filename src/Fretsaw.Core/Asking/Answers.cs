@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Snags;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Asking;
 
@@ -23,7 +24,7 @@ namespace Fretsaw.Core.Asking;
 public abstract record Answer;
 
 /// <summary>Handles in picture pixels.</summary>
-/// <param name="Boxes">Corners of each flat and puppet, x0 y0 … x3 y3.</param>
+/// <param name="Boxes">Of everything on the stage that was asked for.</param>
 public sealed record OverlayAnswer(
     ImmutableArray<PivotHandle> Pivots,
     ImmutableArray<BoneHandle> Bones,
@@ -34,8 +35,8 @@ public sealed record OverlayAnswer(
     ImmutableArray<Fold> Folds,
     ImmutableArray<BoxHandle> Boxes) : Answer;
 
-/// <param name="Owner">Cast id.</param>
-/// <param name="Box">Corners of the part's art as posed; empty without art.</param>
+/// <param name="Owner">Id of the thing on the stage.</param>
+/// <param name="Box">Corners of the part's art as posed, x y by x y; empty without art.</param>
 public sealed record PivotHandle(string Owner, string Part, Point At, ImmutableArray<double> Box);
 
 /// <param name="Obeys">The reach that moves this bone, if any.</param>
@@ -69,45 +70,55 @@ public sealed record RestHandle(RestHandleKind Kind, string Owner, string Part, 
 /// <param name="Corners">x0 y0 x1 y1 x2 y2 of each.</param>
 public sealed record Fold(string Owner, string Part, ImmutableArray<double> Corners);
 
-public sealed record BoxHandle(string Thing, bool IsFlat, double Distance, double Sigma, ImmutableArray<double> Corners);
+/// <param name="Corners">x y by x y; more than four where it is cut off before the lens.</param>
+public sealed record BoxHandle(string Thing, double Distance, double Sigma, ImmutableArray<double> Corners);
 
 public sealed record ValuesAnswer(ImmutableArray<ValueLine> Lines) : Answer;
 
 /// <param name="Keyed">Has keys anywhere.</param>
 /// <param name="KeyedHere">Has a key at the asked frame.</param>
 /// <param name="Obeys">The reach that overrules this value, if any.</param>
-/// <param name="Choices">What the whole numbers from 0 stand for, where the value is a choice among named things; else empty.</param>
+/// <param name="Choices">What there is to choose, where the value is a choice; else empty.</param>
+/// <param name="Chosen">The id of what is chosen, where it is a choice.</param>
 public sealed record ValueLine(
-    string Address, string Title, string Unit, double Value, double Rest, int Decimals, double Step, double Min, double Max, bool Keyed, bool KeyedHere, string? Obeys,
-    ImmutableArray<string> Choices);
+    Address Address, string Title, string Unit, double Value, double Rest, int Decimals, double Step, double Min, double Max, bool Keyed, bool KeyedHere, string? Obeys,
+    ImmutableArray<Choice> Choices, string? Chosen);
 
-public sealed record StripAnswer(int Length, double FrameRate, ImmutableArray<StripOwner> Owners) : Answer;
+/// <param name="Strip">Null when the owner is not in the shot.</param>
+public sealed record StripAnswer(int Length, double FrameRate, StripOwner? Strip) : Answer;
 
 /// <summary>A puppet or the camera on the strip.</summary>
-public sealed record StripOwner(string Owner, string Name, bool IsCamera, ImmutableArray<PoseCard> Cards, ImmutableArray<StripRow> Rows);
+public sealed record StripOwner(string Owner, string Name, ThingKind Kind, ImmutableArray<PoseCard> Cards, ImmutableArray<StripRow> Rows);
 
-/// <summary>All the keys of an owner at one frame, and the gap that begins here.</summary>
-/// <param name="Full">Enough of the owner is keyed here to call it a pose; else it is a few keys on their own.</param>
-/// <param name="Chart">Null when the keys here have different charts.</param>
-/// <param name="Next">The frame of the next full card, where the gap ends; null after the last.</param>
+/// <summary>A card, or a frame at which a few keys stand on their own, and the gap that begins there.</summary>
+/// <param name="Full">A card; else a few keys on their own.</param>
+/// <param name="Gap">The card's; null for keys on their own.</param>
+/// <param name="Mixed">Some keys here have a gap of their own.</param>
+/// <param name="Next">The frame of the next card, where the gap ends; null after the last.</param>
 /// <param name="Still">Nothing that is keyed here differs between this card and the next.</param>
 /// <param name="Ticks">Where the gap's in-betweens fall, [0, 1], both ends included; empty without a gap.</param>
-public sealed record PoseCard(int Frame, bool Full, Chart? Chart, int? Next, bool Still, ImmutableArray<double> Ticks);
+public sealed record PoseCard(int Frame, string? Name, bool Full, Gap? Gap, bool Mixed, int? Next, bool Still, ImmutableArray<double> Ticks);
 
-/// <summary>The keys of one thing: the channels of a part, a pin, a lens …</summary>
-public sealed record StripRow(string Thing, string Title, ImmutableArray<string> Addresses, ImmutableArray<Bead> Beads);
+/// <summary>The keys of one thing: the tracks of a part, a pin, a lens …</summary>
+/// <param name="Before">What they do before their first key, where all do the same.</param>
+/// <param name="After">And after their last.</param>
+public sealed record StripRow(
+    string Thing, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After);
 
 /// <param name="HeldAfter">Nothing in the row moves until its next bead.</param>
-public sealed record Bead(int Frame, bool HeldAfter);
+/// <param name="Gap">What lies between it and the next, where all its keys agree.</param>
+public sealed record Bead(int Frame, bool HeldAfter, Gap? Gap);
 
 /// <summary>The stage from the side. Metres from the lens; heights in metres above (negative) and below the lens's axis.</summary>
 public sealed record ElevationAnswer(
     double Focus, double Near, double? Far, double Lens, double Stop, double Dolly, double HalfHeightPerMetre, ImmutableArray<Stander> Standers) : Answer;
 
 /// <param name="Sigma">Softness in picture pixels.</param>
-public sealed record Stander(string Thing, bool IsFlat, string Name, double Depth, double Top, double Bottom, double Sigma, double CirclePixels);
+public sealed record Stander(string Thing, ThingKind Kind, string Name, double Depth, double Top, double Bottom, double Sigma, double CirclePixels);
 
-public sealed record HitAnswer(string? Owner, string? Thing, bool IsFlat) : Answer;
+/// <param name="Owner">The thing on the stage; null for nothing.</param>
+/// <param name="Part">For a puppet, which of its parts.</param>
+public sealed record HitAnswer(string? Owner, string? Part) : Answer;
 
 /// <param name="Offsets">x offset in picture pixels, one number a frame from frame 1.</param>
 /// <param name="Envelope">RMS in picture pixels, one number a frame.</param>

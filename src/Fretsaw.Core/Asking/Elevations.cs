@@ -1,4 +1,5 @@
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
 
@@ -15,28 +16,18 @@ internal static class Elevations
         var halfHeight = PicturePlane.SensorWidthMm / camera.LensMm * film.Height / film.Width / 2;
         return new ElevationAnswer(
             camera.Focus, near, double.IsFinite(far) ? far : null, camera.LensMm, camera.Stop, camera.Dolly, halfHeight,
-            [.. frame.Plan.Layers.Reverse().Select(layer => Stand(frame, layer))]);
+            [.. Enumerable.Range(0, frame.Things.Length).Select(i => frame.Things[frame.FarToNear[^(i + 1)]]).Where(thing => !thing.Plan.Thing.Hidden).Select(thing => Stand(frame, thing))]);
     }
 
-    private static Stander Stand(Evaluator frame, LayerPlan layer)
+    private static Stander Stand(Evaluator frame, ThingFrame thing)
     {
-        var plan = frame.Plan;
-        var depth = frame.Camera.Depth(layer.Distance);
-        var shown = frame.Camera.Shows(layer.Distance);
-        var sigma = shown ? Math.Round(frame.Camera.BlurSigma(plan.Film, layer.Distance), 2) : 0;
-        var circle = shown
-            ? Math.Round(ThinLens.BlurCircleMm(depth, frame.Camera.Focus, frame.Camera.LensMm, frame.Camera.Stop) / PicturePlane.SensorWidthMm * plan.Film.Width, 1)
+        var film = frame.Plan.Film;
+        var circle = thing.Shown
+            ? Math.Round(ThinLens.BlurCircleMm(thing.Depth, frame.Camera.Focus, frame.Camera.LensMm, frame.Camera.Stop) / PicturePlane.SensorWidthMm * film.Width, 1)
             : 0;
-        if (layer.IsFlat)
-        {
-            var flat = plan.Flats[layer.Index];
-            var (top, bottom) = Heights(frame, flat.Placement.Map(plan.Film.Drawings[flat.Drawing].Bounds));
-            return new Stander(flat.Flat.Id, true, flat.Flat.Name, depth, top, bottom, sigma, circle);
-        }
-
-        var cast = frame.Cast[layer.Index];
-        var (head, feet) = Heights(frame, cast.ToStage.Map(View.PuppetBox(plan.Film, cast.Plan.Puppet)));
-        return new Stander(cast.Plan.Member.Id, false, cast.Plan.Member.Name, depth, head, feet, sigma, circle);
+        var (top, bottom) = Heights(frame, thing.OnStage.Map(thing.Plan.Puppet?.RestBox ?? film.Drawings[thing.Plan.Drawing].Bounds));
+        return new Stander(
+            thing.Plan.Thing.Id, thing.Cast is null ? ThingKind.Picture : ThingKind.Puppet, thing.Plan.Thing.Name, thing.Depth, top, bottom, Math.Round(thing.Sigma, 2), circle);
     }
 
     /// <summary>Metres below the lens's axis, of the top and bottom edges of a box in stage pixels.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -8,7 +9,8 @@ namespace Fretsaw.Core.Asking;
 /// <summary>An evaluated frame → where its handles are in the picture, and what is under a point.</summary>
 internal static class Overlays
 {
-    public static OverlayAnswer Of(Evaluator frame)
+    /// <param name="only">The thing whose handles are wanted; null for all.</param>
+    public static OverlayAnswer Of(Evaluator frame, string? only = null)
     {
         var pivots = ImmutableArray.CreateBuilder<PivotHandle>();
         var bones = ImmutableArray.CreateBuilder<BoneHandle>();
@@ -17,16 +19,19 @@ internal static class Overlays
         var origins = ImmutableArray.CreateBuilder<PointHandle>();
         var rests = ImmutableArray.CreateBuilder<RestHandle>();
         var folds = ImmutableArray.CreateBuilder<Fold>();
-        foreach (var cast in frame.Cast.Where(cast => frame.Camera.Shows(cast.Plan.Member.Distance)))
+        foreach (var thing in frame.Things.Where(thing => thing.Shown && (only is null || thing.Plan.Thing.Id == only)))
         {
-            var plan = cast.Plan;
-            var owner = plan.Member.Id;
-            var toPicture = ToPicture(frame, cast);
+            if (thing.Cast is not { } cast)
+            {
+                continue;
+            }
+
+            var (plan, owner, toPicture) = (cast.Plan, thing.Plan.Thing.Id, thing.ToPicture);
             origins.Add(new PointHandle(owner, plan.Puppet.Id, toPicture.Map(plan.Puppet.Origin)));
             foreach (var part in plan.Puppet.Parts)
             {
                 var world = toPicture * cast.Worlds[plan.NodeOf[part.Id]];
-                pivots.Add(new PivotHandle(owner, part.Id, world.Map(part.Pivot), PartBox(frame, part.Drawing, world)));
+                pivots.Add(new PivotHandle(owner, part.Id, world.Map(part.Pivot), PartBox(frame, plan, part, world, thing.NearestW)));
             }
 
             foreach (var bone in plan.Puppet.Bones)
@@ -55,40 +60,38 @@ internal static class Overlays
 
         return new OverlayAnswer(
             pivots.ToImmutable(), bones.ToImmutable(), pins.ToImmutable(), goals.ToImmutable(), origins.ToImmutable(),
-            rests.ToImmutable(), folds.ToImmutable(), Boxes(frame));
+            rests.ToImmutable(), folds.ToImmutable(), Boxes(frame, only));
     }
 
     public static HitAnswer Hit(Evaluator frame, Point at)
     {
-        foreach (var layer in frame.Plan.Layers.Reverse().Where(layer => frame.Camera.Shows(layer.Distance)))
+        for (var i = frame.FarToNear.Length - 1; i >= 0; i--)
         {
-            if (layer.IsFlat)
+            var thing = frame.Things[frame.FarToNear[i]];
+            if (!thing.Shown || thing.Plan.Thing.Locked)
             {
-                var flat = frame.Plan.Flats[layer.Index];
-                if (Touches(frame, frame.Camera.ToPicture(frame.Plan.Film, layer.Distance) * flat.Placement, flat.Drawing, at))
-                {
-                    return new HitAnswer(null, flat.Flat.Id, true);
-                }
-
                 continue;
             }
 
-            var cast = frame.Cast[layer.Index];
-            var toPicture = ToPicture(frame, cast);
-            if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, toPicture, cast, part, at)) is { } hit)
+            var toPicture = thing.ToPicture;
+            if (thing.Cast is not { } cast)
             {
-                return new HitAnswer(cast.Plan.Member.Id, hit.Part.Id, false);
+                if (Touches(frame, toPicture, thing.Plan.Drawing, at))
+                {
+                    return new HitAnswer(thing.Plan.Thing.Id, null);
+                }
+            }
+            else if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, toPicture, cast, part, at)) is { } hit)
+            {
+                return new HitAnswer(thing.Plan.Thing.Id, hit.Part.Id);
             }
         }
 
-        return new HitAnswer(null, null, false);
+        return new HitAnswer(null, null);
     }
 
-    public static Affine ToPicture(Evaluator frame, CastFrame cast) =>
-        frame.Camera.ToPicture(frame.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
-
     /// <summary>On a mesh the point is brought back to where the art lies there at rest.</summary>
-    private static bool Touches(Evaluator frame, Affine toPicture, CastFrame cast, PartPlan part, Point at)
+    private static bool Touches(Evaluator frame, Homography toPicture, CastFrame cast, PartPlan part, Point at)
     {
         var world = toPicture * cast.Worlds[part.Node];
         if (cast.Meshes[part.Index] is not { } mesh)
@@ -96,16 +99,16 @@ internal static class Overlays
             return Touches(frame, world, part.Drawing, at);
         }
 
-        return world.TryInvert(out var inverse) && mesh.TryFind(inverse.Map(at), out var rest)
+        return world.TryInvert(out var inverse) && inverse.Depth(at) > 0 && mesh.TryFind(inverse.Map(at), out var rest)
             && Outlines.Holds(frame.Plan.Film.Drawings[part.Drawing].Outline, rest);
     }
 
-    private static bool Touches(Evaluator frame, Affine toPicture, int drawing, Point at) =>
-        toPicture.TryInvert(out var inverse) && Outlines.Holds(frame.Plan.Film.Drawings[drawing].Outline, inverse.Map(at));
+    private static bool Touches(Evaluator frame, Homography toPicture, int drawing, Point at) =>
+        toPicture.TryInvert(out var inverse) && inverse.Depth(at) > 0 && Outlines.Holds(frame.Plan.Film.Drawings[drawing].Outline, inverse.Map(at));
 
-    private static void AddPins(Evaluator frame, Affine toPicture, CastFrame cast, PartPlan part, ImmutableArray<PointHandle>.Builder pins)
+    private static void AddPins(Evaluator frame, Homography toPicture, CastFrame cast, PartPlan part, ImmutableArray<PointHandle>.Builder pins)
     {
-        var (owner, world) = (cast.Plan.Member.Id, toPicture * cast.Worlds[part.Node]);
+        var (owner, world) = (cast.Use.Thing.Id, toPicture * cast.Worlds[part.Node]);
         var held = 0;
         foreach (var pin in part.Part.Pins)
         {
@@ -113,7 +116,7 @@ internal static class Overlays
             {
                 // Where it is pulled to, and not where lag and sway take the art: there a drag takes hold of it.
                 var pull = part.Mesh.Pulls[held];
-                var at = system.RestOf(held++) + new Point(frame.Driven[pull.Slot], frame.Driven[pull.Slot + 1]);
+                var at = system.RestOf(held++) + new Point(frame.DrivenOf(cast)[pull.Slot], frame.DrivenOf(cast)[pull.Slot + 1]);
                 pins.Add(new PointHandle(owner, pin.Id, (toPicture * cast.Worlds[pull.Rides]).Map(at), part.Part.Id));
             }
             else
@@ -123,7 +126,7 @@ internal static class Overlays
         }
     }
 
-    private static void AddFolds(Affine toPicture, CastFrame cast, PartPlan part, ImmutableArray<Fold>.Builder folds)
+    private static void AddFolds(Homography toPicture, CastFrame cast, PartPlan part, ImmutableArray<Fold>.Builder folds)
     {
         if (cast.Meshes[part.Index] is not { } mesh || mesh.Mesh.CountFlipped(mesh.X, mesh.Y) == 0)
         {
@@ -132,38 +135,39 @@ internal static class Overlays
 
         var world = toPicture * cast.Worlds[part.Node];
         var corners = mesh.Mesh.Flipped(mesh.X, mesh.Y).Select(v => world.Map(new Point(mesh.X[v], mesh.Y[v]))).SelectMany(at => new[] { at.X, at.Y });
-        folds.Add(new Fold(cast.Plan.Member.Id, part.Part.Id, [.. corners]));
+        folds.Add(new Fold(cast.Use.Thing.Id, part.Part.Id, [.. corners]));
     }
 
-    private static ImmutableArray<BoxHandle> Boxes(Evaluator frame)
+    private static ImmutableArray<BoxHandle> Boxes(Evaluator frame, string? only)
     {
         var boxes = ImmutableArray.CreateBuilder<BoxHandle>();
-        foreach (var layer in frame.Plan.Layers.Where(layer => frame.Camera.Shows(layer.Distance)))
+        foreach (var index in frame.FarToNear)
         {
-            var sigma = Math.Round(frame.Camera.BlurSigma(frame.Plan.Film, layer.Distance), 2);
-            if (layer.IsFlat)
+            var thing = frame.Things[index];
+            if (thing.Shown && (only is null || thing.Plan.Thing.Id == only))
             {
-                var flat = frame.Plan.Flats[layer.Index];
-                var toPicture = frame.Camera.ToPicture(frame.Plan.Film, layer.Distance) * flat.Placement;
-                boxes.Add(new BoxHandle(flat.Flat.Id, true, layer.Distance, sigma, Corners(frame.Plan.Film.Drawings[flat.Drawing].Bounds, toPicture)));
-            }
-            else
-            {
-                var cast = frame.Cast[layer.Index];
-                boxes.Add(new BoxHandle(cast.Plan.Member.Id, false, layer.Distance, sigma, Corners(View.PuppetBox(frame.Plan.Film, cast.Plan.Puppet), ToPicture(frame, cast))));
+                var box = thing.Plan.Puppet?.RestBox ?? frame.Plan.Film.Drawings[thing.Plan.Drawing].Bounds;
+                boxes.Add(new BoxHandle(thing.Plan.Thing.Id, thing.Standing.Distance, Math.Round(thing.Sigma, 2), Corners(box, thing.ToPicture, thing.NearestW)));
             }
         }
 
         return boxes.ToImmutable();
     }
 
-    private static ImmutableArray<double> PartBox(Evaluator frame, string? drawing, Affine world) =>
-        drawing is null ? [] : Corners(frame.Plan.Film.Drawings.First(candidate => candidate.Id == drawing).Bounds, world);
+    private static ImmutableArray<double> PartBox(Evaluator frame, PuppetPlan plan, Part part, Homography world, double nearest) =>
+        Array.Find(plan.Parts, candidate => candidate.Part.Id == part.Id) is { } drawn ? Corners(frame.Plan.Film.Drawings[drawn.Drawing].Bounds, world, nearest) : [];
 
-    private static ImmutableArray<double> Corners(Box box, Affine map)
+    private static ImmutableArray<double> Corners(Box box, Homography map, double nearest)
     {
-        var (a, b) = (map.Map(new Point(box.X, box.Y)), map.Map(new Point(box.Right, box.Y)));
-        var (c, d) = (map.Map(new Point(box.Right, box.Bottom)), map.Map(new Point(box.X, box.Bottom)));
-        return [a.X, a.Y, b.X, b.Y, c.X, c.Y, d.X, d.Y];
+        Span<Point> seen = stackalloc Point[5];
+        var count = map.MapClipped([new(box.X, box.Y), new(box.Right, box.Y), new(box.Right, box.Bottom), new(box.X, box.Bottom)], nearest, seen);
+        var corners = ImmutableArray.CreateBuilder<double>(2 * count);
+        foreach (var corner in seen[..count])
+        {
+            corners.Add(corner.X);
+            corners.Add(corner.Y);
+        }
+
+        return corners.MoveToImmutable();
     }
 }

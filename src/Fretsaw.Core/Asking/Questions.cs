@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Engine;
-using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Asking;
 
@@ -23,13 +23,16 @@ namespace Fretsaw.Core.Asking;
 public abstract record Question;
 
 /// <summary>Where the handles are.</summary>
-public sealed record OverlayQuestion(View View, double Frame) : Question;
+/// <param name="Owner">Of one thing on the stage; null for all.</param>
+public sealed record OverlayQuestion(View View, double Frame, string? Owner = null) : Question;
 
 /// <summary>The values of one thing.</summary>
 public sealed record ValuesQuestion(View View, double Frame, string Owner, string Thing) : Question;
 
-/// <summary>Cards, gaps and rows of a shot.</summary>
-public sealed record StripQuestion(string Shot) : Question;
+/// <summary>Cards, gaps and rows of one owner.</summary>
+/// <param name="From">The first frame in view.</param>
+/// <param name="To">The last; null for the shot's.</param>
+public sealed record StripQuestion(string Shot, string Owner, int From = 1, int? To = null) : Question;
 
 public sealed record ElevationQuestion(string Shot, double Frame) : Question;
 
@@ -38,8 +41,8 @@ public sealed record HitQuestion(View View, double Frame, Point At) : Question;
 
 public sealed record ShakeQuestion(string Shot, string Shake) : Question;
 
-/// <summary>The curve of a chart.</summary>
-public sealed record ChartQuestion(Chart Chart, int Frames) : Question;
+/// <summary>The curve of a gap so many frames long.</summary>
+public sealed record ChartQuestion(Gap Gap, int Frames) : Question;
 
 public sealed record MeshQuestion(string Puppet, string Part) : Question;
 
@@ -54,5 +57,6 @@ public sealed record WeightsQuestion(string Puppet, string Part, string Bone) : 
 /// <summary>How a part's forms lie on its own outline.</summary>
 public sealed record FormsQuestion(string Puppet, string Part) : Question;
 
-/// <summary>How far a part's or flat's raster art is magnified in a shot.</summary>
+/// <summary>How far raster art is magnified in a shot.</summary>
+/// <param name="Thing">Id of a picture on the stage, or of a part of a puppet there.</param>
 public sealed record SharpnessQuestion(string Shot, string Thing) : Question;

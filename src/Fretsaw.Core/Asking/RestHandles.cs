@@ -11,7 +11,7 @@ internal static class RestHandles
     private const double SwayArrow = 0.25;
 
     /// <param name="toPicture">The part's rest space → picture pixels.</param>
-    public static void Add(string owner, PartPlan plan, Affine toPicture, ImmutableArray<RestHandle>.Builder into)
+    public static void Add(string owner, PartPlan plan, Homography toPicture, ImmutableArray<RestHandle>.Builder into)
     {
         var part = plan.Part;
         foreach (var patch in part.Patches)

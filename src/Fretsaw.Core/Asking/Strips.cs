@@ -4,71 +4,146 @@ using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Asking;
 
-/// <summary>A shot → its strip: per owner the cards with their gaps, and a row of beads for each thing that has keys.</summary>
+/// <summary>One owner of a shot → its strip: the cards with their gaps, and a row of beads for each thing that has keys.</summary>
 internal static class Strips
 {
-    /// <summary>A frame is a pose when at least this part of the fullest card's channels is keyed there.</summary>
-    private const double FullCard = 1.0 / 3;
-
-    public static StripAnswer Of(Film film, Shot shot)
+    public static StripAnswer Of(Film film, Shot shot, StripQuestion question)
     {
-        var owners = shot.Cast.Select(member => (member.Id, member.Name, IsCamera: false)).Append((Id: Address.Camera, Name: "Camera", IsCamera: true));
-        return new StripAnswer(shot.Length, film.FrameRate, [.. owners.Select(owner => Owner(film, shot, owner.Id, owner.Name, owner.IsCamera))]);
+        var named = question.Owner == Address.Camera
+            ? new NamedId(Address.Camera, "Camera", ThingKind.Camera)
+            : shot.Things.FirstOrDefault(thing => thing.Id == question.Owner) is { } thing
+                ? new NamedId(thing.Id, thing.Name, thing.Body is Cast ? ThingKind.Puppet : ThingKind.Picture)
+                : null;
+        return new StripAnswer(shot.Length, film.FrameRate, named is null ? null : Owner(film, shot, named, question));
     }
 
-    private static StripOwner Owner(Film film, Shot shot, string id, string name, bool isCamera)
+    private static StripOwner Owner(Film film, Shot shot, NamedId owner, StripQuestion question)
     {
-        var channels = shot.Channels.Where(channel => Address.Parse(channel.Id).Owner == id).ToList();
-        var withCards = channels.Where(channel => Address.Parse(channel.Id).HasCards).ToList();
-        return new StripOwner(id, name, isCamera, Cards(withCards), Rows(film, shot, channels, isCamera));
+        var gaps = TrackRuns.CardsOf(shot, owner.Id);
+        var moves = shot.Tracks.Where(track => track.Address.Owner == owner.Id).Select(track => new Moves(track, track.Address.HasCards ? gaps : TrackRuns.NoCards)).ToList();
+        var (from, to) = (question.From, question.To ?? shot.Length);
+        return new StripOwner(owner.Id, owner.Name, owner.Kind, Cards(shot, owner.Id, moves, from, to), Rows(film, shot, moves, owner.Kind == ThingKind.Camera, from, to));
     }
 
-    private static ImmutableArray<PoseCard> Cards(List<Channel> channels)
+    private static ImmutableArray<PoseCard> Cards(Shot shot, string owner, List<Moves> all, int from, int to)
     {
-        var byFrame = channels.SelectMany(channel => channel.Keys.Select(key => (channel, key)))
-            .GroupBy(pair => pair.key.Frame)
-            .OrderBy(group => group.Key)
-            .Select(group => (Frame: group.Key, Keyed: group.Select(pair => pair.channel).ToList(), Charts: group.Select(pair => pair.key.Gap).Distinct().ToList()))
-            .ToList();
-        var most = byFrame.Count == 0 ? 0 : byFrame.Max(card => card.Keyed.Count);
-        var full = byFrame.Where(card => card.Keyed.Count >= FullCard * most).Select(card => card.Frame).ToList();
-        return [.. byFrame.Select(card =>
+        var moves = all.FindAll(one => one.Track.Address.HasCards);
+        var cards = shot.Cards.Where(card => card.Owner == owner).ToDictionary(card => card.Frame);
+        var inOrder = cards.Keys.Order().ToList();
+        var keyed = new Dictionary<int, List<Moves>>();
+        foreach (var move in moves)
         {
-            Chart? chart = card.Charts.Count == 1 ? card.Charts[0] : null;
-            int? next = full.Contains(card.Frame) ? full.Where(frame => frame > card.Frame).Select(frame => (int?)frame).FirstOrDefault() : null;
-            var still = next is { } end && card.Keyed.TrueForAll(channel => StandsStill(channel, card.Frame, end));
-            ImmutableArray<double> ticks = next is { } to ? [.. Charts.Ticks(chart ?? Chart.Even, to - card.Frame)] : [];
-            return new PoseCard(card.Frame, full.Contains(card.Frame), chart, next, still, ticks);
-        })];
-    }
-
-    private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Channel> channels, bool byProperty) =>
-    [
-        .. channels.GroupBy(channel => byProperty ? Address.Parse(channel.Id).Property : Address.Parse(channel.Id).Thing).Select(group =>
-        {
-            var members = group.ToList();
-            var title = byProperty ? Properties.Find(group.Key)!.Title : Names.Of(film, shot, Address.Parse(members[0].Id));
-            return new StripRow(group.Key, title, [.. members.Select(channel => channel.Id)], Beads(members));
-        }),
-    ];
-
-    private static ImmutableArray<Bead> Beads(List<Channel> channels)
-    {
-        var frames = channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Distinct().Order().ToList();
-        return [.. frames.Select((frame, i) => new Bead(frame, i + 1 < frames.Count && channels.TrueForAll(channel => StandsStill(channel, frame, frames[i + 1]))))];
-    }
-
-    private static bool StandsStill(Channel channel, int from, int to)
-    {
-        for (var k = 0; k + 1 < channel.Keys.Length; k++)
-        {
-            var (a, b) = (channel.Keys[k], channel.Keys[k + 1]);
-            if (a.Frame < to && b.Frame > from && a.Value != b.Value && a.Gap != Chart.Hold)
+            foreach (var key in move.Track.AllKeys)
             {
-                return false;
+                if (!keyed.TryGetValue(key.Frame, out var here))
+                {
+                    keyed[key.Frame] = here = [];
+                }
+
+                here.Add(move);
             }
         }
 
-        return true;
+        var shown = ImmutableArray.CreateBuilder<PoseCard>();
+        foreach (var frame in keyed.Keys.Union(cards.Keys).Order())
+        {
+            var card = cards.GetValueOrDefault(frame);
+            var at = inOrder.BinarySearch(frame);
+            int? next = at >= 0 && at + 1 < inOrder.Count ? inOrder[at + 1] : null;
+
+            // A gap that begins before what is in view may reach into it.
+            if (frame > to || (next ?? frame) < from)
+            {
+                continue;
+            }
+
+            var here = keyed.GetValueOrDefault(frame) ?? [];
+            shown.Add(new PoseCard(
+                frame, card?.Name, card is not null, card?.Gap, here.Exists(move => move.HasOwnGapAt(frame)), next,
+                next is { } until && here.TrueForAll(move => move.StandsStill(frame, until)),
+                card is not null && next is { } end ? [.. new GapCurve(card.Gap).Ticks(end - frame)] : []));
+        }
+
+        return shown.ToImmutable();
+    }
+
+    /// <summary>In the order in which things stand in the puppet; the camera's properties in theirs.</summary>
+    private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Moves> moves, bool byProperty, int from, int to)
+    {
+        var order = moves.Count == 0 ? [] : OrderOf(film, shot, moves[0].Track.Address.Owner, byProperty);
+        return
+        [
+            .. moves.GroupBy(move => byProperty ? move.Track.Address.Property : move.Track.Address.Thing)
+                .OrderBy(group => order.GetValueOrDefault(group.Key, int.MaxValue))
+                .Select(group =>
+                {
+                    var members = group.ToList();
+                    var address = members[0].Track.Address;
+                    var named = Names.Of(film, shot, address);
+                    return new StripRow(group.Key, byProperty ? Title(address) : named.Name, named.Kind, [.. members.Select(move => move.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After));
+                }),
+        ];
+    }
+
+    /// <returns>Null where the tracks differ.</returns>
+    private static Beyond? Common(List<Moves> moves, Func<Track, Beyond> of) =>
+        moves.TrueForAll(move => of(move.Track) == of(moves[0].Track)) ? of(moves[0].Track) : null;
+
+    private static string Title(Address address) => Properties.FindPlace(address)?.Title ?? Properties.Find(address)!.Title;
+
+    private static Dictionary<string, int> OrderOf(Film film, Shot shot, string owner, bool byProperty)
+    {
+        IEnumerable<string> names = byProperty
+            ? [Properties.CameraPlace.Name, .. Properties.OfCamera(film).Select(property => property.Name)]
+            : [Address.Stand, .. (shot.Things.FirstOrDefault(thing => thing.Id == owner)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null) is { } puppet ? Names.InPuppet(puppet).Select(named => named.Id).Distinct() : []];
+        return names.Select((name, i) => (name, i)).ToDictionary(pair => pair.name, pair => pair.i, StringComparer.Ordinal);
+    }
+
+    private static ImmutableArray<Bead> Beads(List<Moves> moves, int from, int to)
+    {
+        var frames = moves.SelectMany(move => move.Track.AllKeys).Select(key => key.Frame).Distinct().Order().ToList();
+        var beads = ImmutableArray.CreateBuilder<Bead>();
+        for (var i = 0; i < frames.Count; i++)
+        {
+            int? next = i + 1 < frames.Count ? frames[i + 1] : null;
+            if (frames[i] > to || (next ?? frames[i]) < from)
+            {
+                continue;
+            }
+
+            var gaps = moves.Select(move => move.GapAt(frames[i])).OfType<Gap>().Distinct().Take(2).ToList();
+            beads.Add(new Bead(frames[i], next is { } end && moves.TrueForAll(move => move.StandsStill(frames[i], end)), gaps.Count == 1 ? gaps[0] : null));
+        }
+
+        return beads.ToImmutable();
+    }
+
+    /// <summary>Where a track moves.</summary>
+    private sealed class Moves(Track track, IReadOnlyDictionary<int, Gap> cards)
+    {
+        private readonly int[] frames = [.. track.AllKeys.Select(key => key.Frame)];
+
+        public Track Track => track;
+
+        public bool HasOwnGapAt(int frame) => Array.BinarySearch(frames, frame) is >= 0 and var key && track.AllKeys[key].Gap is not null;
+
+        /// <returns>Null where no key stands, and of what only jumps.</returns>
+        public Gap? GapAt(int frame) => track is not ChoiceTrack && Array.BinarySearch(frames, frame) is >= 0 and var key ? TrackRuns.GapOf(track.AllKeys[key], cards) : null;
+
+        /// <summary>Nothing moves between two frames.</summary>
+        public bool StandsStill(int from, int to)
+        {
+            var keys = track.AllKeys;
+            var found = Array.BinarySearch(frames, from);
+            for (var k = Math.Max(0, found >= 0 ? found : ~found - 1); k + 1 < keys.Length && keys[k].Frame < to; k++)
+            {
+                if (keys[k + 1].Frame > from && !keys[k].HoldsSameAs(keys[k + 1]) && !TrackRuns.GapOf(keys[k], cards).Held)
+                {
+                    return false;
+                }
+            }
+
+            return true;
+        }
     }
 }

@@ -62,9 +62,8 @@ public sealed record RemoveBone(string PuppetId, string BoneId) : Edit
             Reaches = p.Reaches.RemoveRange(reaches),
             Bones = [.. p.Bones.Remove(bone).Select(other => other.RidesOn == BoneId ? other with { RidesOn = bone.RidesOn } : other)],
             Parts = [.. p.Parts.Select(part => Let(part, bone))],
-            Dials = [.. p.Dials.Select(dial => Unused.Undriven(dial, BoneId))],
         });
-        return Unused.DropChannels(after, PuppetId, [BoneId, .. reaches.Select(reach => reach.Id)]);
+        return Unused.Forget(after, PuppetId);
     }
 
     /// <summary>A part goes on without the bone: a limb of it or a bend by one other bone cannot be.</summary>
@@ -124,8 +123,6 @@ public sealed record RemoveReach(string PuppetId, string ReachId) : Edit
 {
     public override string Title => "Removed a reach";
 
-    protected internal override Film Change(Film film) => Unused.DropChannels(
-        film.WithPuppet(PuppetId, puppet => puppet with { Reaches = puppet.Reaches.Without(ReachId, "reach") }),
-        PuppetId,
-        [ReachId]);
+    protected internal override Film Change(Film film) => Unused.Forget(
+        film.WithPuppet(PuppetId, puppet => puppet with { Reaches = puppet.Reaches.Without(ReachId, "reach") }), PuppetId);
 }

@@ -17,6 +17,6 @@ public sealed record RemoveDial(string PuppetId, string DialId) : Edit
 {
     public override string Title => "Removed a dial";
 
-    protected internal override Film Change(Film film) => Unused.DropChannels(
-        film.WithPuppet(PuppetId, puppet => puppet with { Dials = puppet.Dials.Without(DialId, "dial") }), PuppetId, [DialId]);
+    protected internal override Film Change(Film film) => Unused.Forget(
+        film.WithPuppet(PuppetId, puppet => puppet with { Dials = puppet.Dials.Without(DialId, "dial") }), PuppetId);
 }

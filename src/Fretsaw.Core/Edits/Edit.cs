@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Edits;
 
 /// <summary>
 /// A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
-/// comparing the two films (<see cref="Inverse"/>), so no edit can be written with a wrong inverse.
+/// comparing the two films (<see cref="Inverse"/>), so it need not be written for each.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(Together), "together")]
@@ -24,6 +24,8 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(RemovePart), "removePart")]
 [JsonDerivedType(typeof(PutOnPart), "putOnPart")]
 [JsonDerivedType(typeof(TakeOffPart), "takeOffPart")]
+[JsonDerivedType(typeof(KneadMesh), "kneadMesh")]
+[JsonDerivedType(typeof(PaintWeights), "paintWeights")]
 [JsonDerivedType(typeof(PutDial), "putDial")]
 [JsonDerivedType(typeof(RemoveDial), "removeDial")]
 [JsonDerivedType(typeof(AddPin), "addPin")]
@@ -38,13 +40,10 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(AddShot), "addShot")]
 [JsonDerivedType(typeof(ChangeShot), "changeShot")]
 [JsonDerivedType(typeof(RemoveShot), "removeShot")]
-[JsonDerivedType(typeof(AddCast), "addCast")]
-[JsonDerivedType(typeof(ChangeCast), "changeCast")]
-[JsonDerivedType(typeof(RemoveCast), "removeCast")]
-[JsonDerivedType(typeof(AddFlat), "addFlat")]
-[JsonDerivedType(typeof(ChangeFlat), "changeFlat")]
-[JsonDerivedType(typeof(MoveFlat), "moveFlat")]
-[JsonDerivedType(typeof(RemoveFlat), "removeFlat")]
+[JsonDerivedType(typeof(AddThing), "addThing")]
+[JsonDerivedType(typeof(ChangeThing), "changeThing")]
+[JsonDerivedType(typeof(RemoveThing), "removeThing")]
+[JsonDerivedType(typeof(MoveThing), "moveThing")]
 [JsonDerivedType(typeof(AddShake), "addShake")]
 [JsonDerivedType(typeof(ChangeShake), "changeShake")]
 [JsonDerivedType(typeof(RemoveShake), "removeShake")]
@@ -53,6 +52,9 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(MoveKeys), "moveKeys")]
 [JsonDerivedType(typeof(SetGap), "setGap")]
 [JsonDerivedType(typeof(HoldHere), "holdHere")]
+[JsonDerivedType(typeof(NameCard), "nameCard")]
+[JsonDerivedType(typeof(SetBeyond), "setBeyond")]
+[JsonDerivedType(typeof(ShapePath), "shapePath")]
 public abstract record Edit
 {
     /// <summary>What the undo button says, in the past: "Moved the pin". Written for readers; not read back.</summary>
@@ -75,6 +77,14 @@ public sealed record Together(string Says, IReadOnlyList<Edit> Edits) : Edit
 {
     public override string Title => Says;
 
-    protected internal override Film Change(Film film) =>
-        Edits.Aggregate(film, (current, edit) => edit.Change(current));
+    /// <summary>A step of steps is enough: what is deeper could be written but not read again.</summary>
+    private const int Deepest = 3;
+
+    protected internal override Film Change(Film film)
+    {
+        FilmException.ThrowIf(DepthOf(this) > Deepest, "edit", $"holds edits within edits more than {Deepest} deep", "send them one after the other");
+        return Edits.Aggregate(film, (current, edit) => edit.Change(current));
+    }
+
+    private static int DepthOf(Edit edit) => edit is Together together ? 1 + together.Edits.Select(DepthOf).DefaultIfEmpty(0).Max() : 0;
 }

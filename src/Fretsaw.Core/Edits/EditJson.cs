@@ -9,16 +9,22 @@ namespace Fretsaw.Core.Edits;
     UseStringEnumConverter = true,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
     AllowOutOfOrderMetadataProperties = true,
-    MaxDepth = 48)]
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true,
+    MaxDepth = Depth)]
 [JsonSerializable(typeof(Edit))]
 public sealed partial class EditJson : JsonSerializerContext
 {
+    /// <summary>The deepest that an edit goes, and some more.</summary>
+    public const int Depth = 48;
+
     /// <exception cref="FilmException">The text is no edit.</exception>
     public static Edit Read(ReadOnlySpan<byte> utf8)
     {
         try
         {
-            return JsonSerializer.Deserialize(utf8, Default.Edit) ?? throw new FilmException("edit", "is empty", "send one edit");
+            JsonScan.RefuseNullsInLists(utf8, Depth);
+            return JsonSerializer.Deserialize(utf8, JsonReaders.For<Edit>(Default)) ?? throw new FilmException("edit", "is empty", "send one edit");
         }
         catch (Exception problem) when (problem is JsonException or NotSupportedException)
         {

@@ -108,47 +108,11 @@ public sealed record RemovePuppet(string PuppetId) : Edit
     protected internal override Film Change(Film film)
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
-        var shots = film.Shots.Select(shot => shot.Cast
-            .Where(member => member.Puppet == PuppetId)
-            .Aggregate(shot, (current, member) => CastEdits.Remove(current, member.Id)));
+        var shots = film.Shots.Select(shot => shot.Things
+            .Where(thing => thing.Body is Cast cast && cast.Puppet == PuppetId)
+            .Aggregate(shot, (current, thing) => Stage.Without(current, thing.Id)));
         return Unused.DropDrawings(
             film with { Puppets = film.Puppets.Remove(puppet), Shots = [.. shots] },
             puppet.Parts.SelectMany(Unused.DrawingsOf));
     }
-}
-
-/// <summary>Drawings that nothing shows any more leave the film with the thing that showed them.</summary>
-internal static class Unused
-{
-    public static Film DropDrawings(Film film, IEnumerable<string?> candidates)
-    {
-        var used = film.Puppets.SelectMany(puppet => puppet.Parts).SelectMany(DrawingsOf)
-            .Concat(film.Shots.SelectMany(shot => shot.Flats).Select(flat => (string?)flat.Drawing))
-            .ToHashSet(StringComparer.Ordinal);
-        var gone = candidates.Where(id => id is not null && !used.Contains(id)).ToHashSet(StringComparer.Ordinal);
-        return gone.Count == 0 ? film : film with { Drawings = film.Drawings.RemoveAll(drawing => gone.Contains(drawing.Id)) };
-    }
-
-    /// <summary>Every drawing that a part may show.</summary>
-    public static IEnumerable<string?> DrawingsOf(Part part) =>
-        part.Swaps.Select(swap => swap.Drawing).Concat(part.Forms.Select(form => (string?)form.Drawing)).Append(part.Drawing);
-
-    /// <summary>The dial without what it does to a thing that is gone.</summary>
-    public static Dial Undriven(Dial dial, string thing) =>
-        dial.Stations.All(station => station.Values.All(value => value.Thing != thing)) ? dial : dial with
-        {
-            Stations = [.. dial.Stations.Select(station => station with { Values = station.Values.RemoveAll(value => value.Thing == thing) })],
-        };
-
-    /// <summary>Channels of things that are gone go too.</summary>
-    public static Film DropChannels(Film film, string puppetId, IReadOnlyCollection<string> things) => film with
-    {
-        Shots = [.. film.Shots.Select(shot =>
-        {
-            var owners = shot.Cast.Where(member => member.Puppet == puppetId).Select(member => member.Id).ToHashSet(StringComparer.Ordinal);
-            var kept = owners.Count == 0 ? shot.Channels : shot.Channels.RemoveAll(channel =>
-                Address.Parse(channel.Id) is var address && owners.Contains(address.Owner) && things.Contains(address.Thing));
-            return kept.Length == shot.Channels.Length ? shot : shot with { Channels = kept };
-        })],
-    };
 }

@@ -1,156 +1,166 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Edits;
 
-/// <summary>One value for one channel.</summary>
-public sealed record KeyValue(string Address, double Value);
+/// <summary>One value for one address: of a place, one of its numbers.</summary>
+public sealed record KeyValue(Address Address, double Value = 0)
+{
+    /// <summary>For a value that is a choice, what is chosen.</summary>
+    public string? Choice { get; init; }
+}
 
 /// <summary>
-/// Keys values at a frame. A channel that gets its first key while its owner already has cards is keyed at rest on
-/// those cards too: giving a thing its first key must not change the poses that were there before.
+/// Keys values at a frame. A track that gets its first key while its owner already has cards is keyed at rest on those cards too:
+/// giving a thing its first key must not change the poses that were there before. A frame at which enough of an owner is keyed
+/// becomes a card.
 /// </summary>
 public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> Values, string Says = "Keyed the pose") : Edit
 {
     public override string Title => Says;
 
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-        Values.Aggregate(shot, (current, value) => Keys.Put(film, current, shot, value, Frame)));
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Keying.Put(film, shot, Frame, Values));
 }
 
-/// <summary>Takes the keys at a frame out of the channels named, or out of all of an owner's.</summary>
-public sealed record RemoveKeys(string ShotId, int Frame, string? Owner, ImmutableArray<string> Addresses) : Edit
+/// <summary>Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them.</summary>
+public sealed record RemoveKeys(string ShotId, int Frame, string? Owner, ImmutableArray<Address> Addresses) : Edit
 {
     public override string Title => Owner is null ? "Took a key out" : "Took a card out";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-        Keys.OnEach(shot, Owner, Addresses, keys => keys.RemoveAll(key => key.Frame == Frame)));
+        Tracks.OnEach(shot, Owner, Addresses, (track, _) => track.AllKeys.Where(key => key.Frame != Frame)));
 }
 
-/// <summary>Moves keys from one frame to another; a key that stands there already is replaced.</summary>
-public sealed record MoveKeys(string ShotId, int From, int To, string? Owner, ImmutableArray<string> Addresses) : Edit
+/// <summary>Moves keys from one frame to another, and of an owner its card; what stands there already is replaced.</summary>
+public sealed record MoveKeys(string ShotId, int From, int To, string? Owner, ImmutableArray<Address> Addresses) : Edit
 {
     public override string Title => Owner is null ? "Moved a key" : "Moved a card";
 
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-        Keys.OnEach(shot, Owner, Addresses, keys =>
+    protected internal override Film Change(Film film) => From == To ? film : film.WithShot(ShotId, shot =>
+    {
+        var moved = Owner is not null && shot.CardAt(Owner, From) is { } card ? shot.WithCard(card with { Frame = To }) : shot;
+        return Tracks.OnEach(moved, Owner, Addresses, (track, cards) =>
         {
-            var moved = keys.FirstOrDefault(key => key.Frame == From);
-            return moved is null || From == To
-                ? keys
-                : [.. keys.Where(key => key.Frame != From && key.Frame != To).Append(moved with { Frame = To }).OrderBy(key => key.Frame)];
-        }));
+            var before = TrackRuns.CardsOf(shot, track.Address);
+            return track.AllKeys.FirstOrDefault(key => key.Frame == From) is not { } key
+                ? track.AllKeys
+                : Tracks.InOrder([.. track.AllKeys.Where(other => other != key), Tracks.WithGap(key with { Frame = To }, TrackRuns.GapOf(key, before), cards)]);
+        });
+    });
 }
 
-/// <summary>Chooses the chart for the gap that the keys at a frame begin.</summary>
-public sealed record SetGap(string ShotId, int Frame, Chart Chart, string? Owner, ImmutableArray<string> Addresses) : Edit
+/// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
+public sealed record SetGap(string ShotId, int Frame, Gap Gap, string? Owner, ImmutableArray<Address> Addresses) : Edit
 {
     public override string Title => "Chose a chart";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-        Keys.OnEach(shot, Owner, Addresses, keys =>
-            [.. keys.Select(key => key.Frame == Frame ? key with { Gap = Chart } : key)]));
+    {
+        var carded = Owner is null || !shot.Tracks.Any(track => track.Address.Owner == Owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == Frame))
+            ? shot
+            : shot.WithCard((shot.CardAt(Owner, Frame) ?? new Card(Owner, Frame)) with { Gap = Gap });
+        return Tracks.OnEach(carded, Owner, Addresses, (track, cards) =>
+            track.AllKeys.Select(key => key.Frame == Frame ? Tracks.WithGap(key, Gap, cards) : key));
+    });
 }
 
 /// <summary>
-/// Lets channels stand still up to a frame: the key before is held until here and repeated, and the movement that
-/// ran through starts only now, with the chart it had. A key that stands here keeps its value: only the gap before it
-/// is held. A channel with no key before is keyed as it stands.
+/// Lets tracks stand still up to a frame: the key before is held until here and repeated, and the movement that ran through starts
+/// only now, with the ease it had. A key that stands here keeps its value: only the gap before it is held. A track with no key
+/// before is keyed as it stands.
 /// </summary>
-public sealed record HoldHere(string ShotId, int Frame, string? Owner, ImmutableArray<string> Addresses) : Edit
+public sealed record HoldHere(string ShotId, int Frame, string? Owner, ImmutableArray<Address> Addresses) : Edit
 {
     public override string Title => "Held here";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-        Keys.OnEach(shot, Owner, Addresses, keys => Keys.Held(keys, Frame)));
+    {
+        var carded = Owner is null ? shot : HoldCard(shot, Owner);
+        return Tracks.OnEach(carded, Owner, Addresses, (track, cards) => Held(track, TrackRuns.CardsOf(shot, track.Address), cards));
+    });
+
+    private Shot HoldCard(Shot shot, string owner)
+    {
+        if (shot.Cards.LastOrDefault(card => card.Owner == owner && card.Frame < Frame) is not { } last)
+        {
+            return shot;
+        }
+
+        var held = shot.WithCard(last with { Gap = last.Gap with { Held = true } });
+        return shot.CardAt(owner, Frame) is null ? held.WithCard(new Card(owner, Frame) { Gap = last.Gap with { Held = false } }) : held;
+    }
+
+    private IEnumerable<Key> Held(Track track, IReadOnlyDictionary<int, Gap> before, IReadOnlyDictionary<int, Gap> cards)
+    {
+        var keys = track.AllKeys;
+        var last = keys.LastOrDefault(key => key.Frame < Frame);
+        if (last is null)
+        {
+            return keys[0].Frame == Frame ? keys : keys.Insert(0, Tracks.WithGap(Alone(keys[0]) with { Frame = Frame }, Gap.Hold, cards));
+        }
+
+        var gap = TrackRuns.GapOf(last, before);
+        var rest = keys.Where(key => key != last).ToList();
+        rest.Add(Tracks.WithGap(Alone(last), gap with { Held = true }, cards));
+        if (!rest.Exists(key => key.Frame == Frame))
+        {
+            rest.Add(Tracks.WithGap(last with { Frame = Frame }, gap with { Held = false }, cards));
+        }
+
+        return Tracks.InOrder(rest);
+    }
+
+    /// <summary>Nothing is gone between a place and itself.</summary>
+    private static Key Alone(Key key) => key is PlaceKey place ? place with { Out = default } : key;
 }
 
-internal static class Keys
+/// <summary>Names a card; "" takes the name away.</summary>
+public sealed record NameCard(string ShotId, string Owner, int Frame, string Name) : Edit
 {
-    public static Shot OnEach(Shot shot, string? owner, ImmutableArray<string> addresses, Func<ImmutableArray<Key>, ImmutableArray<Key>> change)
+    public override string Title => "Named a card";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot.WithCard(
+        (shot.CardAt(Owner, Frame) ?? throw new FilmException($"card at frame {Frame}", "is not there", "key the pose first")) with { Name = Name.Length == 0 ? null : Name }));
+}
+
+/// <summary>Chooses what tracks do before their first key and after their last.</summary>
+public sealed record SetBeyond(string ShotId, string? Owner, ImmutableArray<Address> Addresses) : Edit
+{
+    public Beyond? Before { get; init; }
+
+    public Beyond? After { get; init; }
+
+    public override string Title => "Chose how it goes on";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
-        var channels = ImmutableArray.CreateBuilder<Channel>();
-        foreach (var channel in shot.Channels)
+        Tracks = [.. shot.Tracks.Select(track => Tracks.IsMeant(track, Owner, Addresses) ? track with { Before = Before ?? track.Before, After = After ?? track.After } : track)],
+    });
+}
+
+/// <summary>Bends the path through a place: its timing stays.</summary>
+public sealed record ShapePath(string ShotId, Address Address, int Frame) : Edit
+{
+    public Place? In { get; init; }
+
+    public Place? Out { get; init; }
+
+    public PathJoint? Joint { get; init; }
+
+    public override string Title => "Bent a path";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
+    {
+        var track = shot.Tracks.Find(Address) as PlaceTrack ?? throw new FilmException($"'{Address}'", "is no place that is keyed", "key it first");
+        FilmException.ThrowIf(track.Keys.All(key => key.Frame != Frame), $"'{Address}'", $"has no key at frame {Frame}", "key it there first");
+        return shot with
         {
-            var chosen = owner is null ? addresses.Contains(channel.Id) : Address.Parse(channel.Id).Owner == owner;
-            var keys = chosen ? change(channel.Keys) : channel.Keys;
-            if (keys.Length > 0)
+            Tracks = shot.Tracks.With(track with
             {
-                channels.Add(keys.SequenceEqual(channel.Keys) ? channel : channel with { Keys = keys });
-            }
-        }
-
-        return shot with { Channels = channels.ToImmutable() };
-    }
-
-    /// <param name="before">The shot as it was before the edit: its cards are the ones that must not change.</param>
-    public static Shot Put(Film film, Shot shot, Shot before, KeyValue value, int frame)
-    {
-        var address = Address.Parse(value.Address);
-        var index = -1;
-        for (var i = 0; i < shot.Channels.Length && index < 0; i++)
-        {
-            index = shot.Channels[i].Id == value.Address ? i : -1;
-        }
-
-        if (index >= 0)
-        {
-            var channel = shot.Channels[index];
-            return shot with { Channels = shot.Channels.SetItem(index, channel with { Keys = With(channel.Keys, frame, value.Value) }) };
-        }
-
-        var cards = before.Channels
-            .Where(channel => Address.Parse(channel.Id) is var other && other.Owner == address.Owner && other.HasCards && address.HasCards)
-            .SelectMany(channel => channel.Keys)
-            .GroupBy(key => key.Frame)
-            .ToDictionary(group => group.Key, group => group.First().Gap);
-        var rest = (Properties.Find(film, shot, address)
-            ?? throw new FilmException($"channel '{value.Address}'", "names a value that nothing in the shot has", "see docs/film-format.md for the list")).Default;
-        var keys = cards.Where(card => card.Key != frame).Select(card => new Key(card.Key, rest, card.Value))
-            .Append(new Key(frame, value.Value, cards.GetValueOrDefault(frame, Chart.Both)))
-            .OrderBy(key => key.Frame);
-        return shot with { Channels = shot.Channels.Add(new Channel { Id = value.Address, Keys = [.. keys] }) };
-    }
-
-    /// <summary>A new key inherits the chart of the gap it splits.</summary>
-    private static ImmutableArray<Key> With(ImmutableArray<Key> keys, int frame, double value)
-    {
-        for (var i = 0; i < keys.Length; i++)
-        {
-            if (keys[i].Frame == frame)
-            {
-                return keys.SetItem(i, keys[i] with { Value = value });
-            }
-
-            if (keys[i].Frame > frame)
-            {
-                return keys.Insert(i, new Key(frame, value, i > 0 ? keys[i - 1].Gap : Chart.Both));
-            }
-        }
-
-        return keys.Add(new Key(frame, value));
-    }
-
-    public static ImmutableArray<Key> Held(ImmutableArray<Key> keys, int frame)
-    {
-        var before = -1;
-        while (before + 1 < keys.Length && keys[before + 1].Frame < frame)
-        {
-            before++;
-        }
-
-        if (before < 0)
-        {
-            return keys[0].Frame == frame ? keys : keys.Insert(0, keys[0] with { Frame = frame, Gap = Chart.Hold });
-        }
-
-        var held = keys.SetItem(before, keys[before] with { Gap = Chart.Hold });
-        if (before + 1 < keys.Length && keys[before + 1].Frame == frame)
-        {
-            return held;
-        }
-
-        var gap = keys[before].Gap == Chart.Hold ? Chart.Both : keys[before].Gap;
-        return held.Insert(before + 1, new Key(frame, keys[before].Value, gap));
-    }
+                Keys = [.. track.Keys.Select(key => key.Frame == Frame ? key with { In = In ?? key.In, Out = Out ?? key.Out, Joint = Joint ?? key.Joint } : key)],
+            }),
+        };
+    });
 }

@@ -1,3 +1,4 @@
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
@@ -67,7 +68,13 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         : Without is not null ? "Took something off a part"
         : "Changed a part";
 
-    protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => Off(part with
+    protected internal override Film Change(Film film)
+    {
+        var after = film.WithPart(PuppetId, PartId, part => Changed(film, part));
+        return Without is null ? after : Unused.Forget(after, PuppetId);
+    }
+
+    private Part Changed(Film film, Part part) => Off(part with
     {
         Name = Name ?? part.Name,
         Label = Label ?? part.Label,
@@ -83,7 +90,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         Sway = Sway ?? part.Sway,
         FollowThrough = FollowThrough ?? part.FollowThrough,
         Mesh = Mesh(film, part),
-    }));
+    });
 
     private MeshSettings? Mesh(Film film, Part part)
     {
@@ -189,9 +196,6 @@ public sealed record RemovePin(string PuppetId, string PartId, string PinId) : E
     protected internal override Film Change(Film film)
     {
         var after = film.WithPart(PuppetId, PartId, part => part with { Pins = part.Pins.Without(PinId, "pin") });
-        return Unused.DropChannels(
-            after.WithPuppet(PuppetId, puppet => puppet with { Dials = [.. puppet.Dials.Select(dial => Unused.Undriven(dial, PinId))] }),
-            PuppetId,
-            [PinId]);
+        return Unused.Forget(after, PuppetId);
     }
 }

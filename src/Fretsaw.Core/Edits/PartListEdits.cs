@@ -66,8 +66,7 @@ public sealed record TakeOffPart(string PuppetId, string PartId, string ThingId)
             Kneads = p.Kneads.RemoveAll(knead => knead.Id == ThingId),
             Patches = p.Patches.RemoveAll(patch => patch.Id == ThingId),
         });
-        after = after.WithPuppet(PuppetId, puppet => puppet with { Dials = [.. puppet.Dials.Select(dial => Unused.Undriven(dial, ThingId))] });
-        return Unused.DropDrawings(Unused.DropChannels(after, PuppetId, [ThingId]), drawings);
+        return Unused.DropDrawings(Unused.Forget(after, PuppetId), drawings);
     }
 }
 
@@ -99,10 +98,8 @@ public sealed record RemovePart(string PuppetId, string PartId) : Edit
         {
             Parts = [.. p.Parts.Remove(part).Select(Let)],
             Bones = [.. p.Bones.Select(bone => bone.RidesOn == PartId ? bone with { RidesOn = part.RidesOn } : bone)],
-            Dials = [.. p.Dials.Select(dial => Unused.Undriven(dial, PartId))],
         });
-        IEnumerable<string> gone = [PartId, .. part.Pins.Select(pin => pin.Id), .. part.Kneads.Select(knead => knead.Id), .. part.Forms.Select(form => form.Id)];
-        return Unused.DropDrawings(Unused.DropChannels(after, PuppetId, [.. gone]), Unused.DrawingsOf(part));
+        return Unused.DropDrawings(Unused.Forget(after, PuppetId), Unused.DrawingsOf(part));
 
         Part Let(Part other)
         {

@@ -34,11 +34,12 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
             Forms = [.. part.Forms.Select(form => form with { Id = New(form.Id), Drawing = New(form.Drawing) })],
             Swaps = [.. part.Swaps.Select(swap => swap with { Drawing = swap.Drawing is null ? null : New(swap.Drawing), Pivot = swap.Pivot + By })],
             Sway = part.Sway is { } sway ? sway with { Root = sway.Root + By } : null,
+            Bend = part.Bend is { } bend ? bend with { Strokes = [.. bend.Strokes.Select(stroke => stroke with { At = stroke.At + By })], Mirror = bend.Mirror is { } mirror ? mirror with { AxisX = mirror.AxisX + By.X } : null } : null,
         });
         return film.WithPuppet(PuppetId, p => p with { Parts = p.Parts.AddRange(copies) }) with { Drawings = film.Drawings.AddRange(drawings) };
     }
 
-    private string New(string id) => $"{id}-{Suffix}";
+    private string New(string id) => Ids.With(id, Suffix);
 
     /// <summary>The part is chosen, or rides on one that is, through however many carriers.</summary>
     private bool Rides(Puppet puppet, Part part)
@@ -78,7 +79,7 @@ public sealed record Recolour(string PuppetId, ImmutableArray<string> PartIds, C
             .Where(drawing => drawing.Shapes.Any(shape => Of(shape) != shape)).ToList();
         FilmException.ThrowIf(old.Count == 0, "recolour", $"finds no {From} in what is chosen", "choose a colour that is there");
         var ids = old.Select(drawing => drawing.Id).ToHashSet(StringComparer.Ordinal);
-        var after = film with { Drawings = film.Drawings.AddRange(old.Select(drawing => drawing with { Id = $"{drawing.Id}-{Suffix}", Shapes = [.. drawing.Shapes.Select(Of)] })) };
+        var after = film with { Drawings = film.Drawings.AddRange(old.Select(drawing => drawing with { Id = Ids.With(drawing.Id, Suffix), Shapes = [.. drawing.Shapes.Select(Of)] })) };
         foreach (var part in chosen)
         {
             after = after.WithPart(PuppetId, part.Id, p => p with
@@ -91,7 +92,7 @@ public sealed record Recolour(string PuppetId, ImmutableArray<string> PartIds, C
 
         return Unused.DropDrawings(after, ids);
 
-        string? New(string? id) => id is not null && ids.Contains(id) ? $"{id}-{Suffix}" : id;
+        string? New(string? id) => id is not null && ids.Contains(id) ? Ids.With(id, Suffix) : id;
     }
 
     private Shape Of(Shape shape)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
@@ -8,8 +9,8 @@ namespace Fretsaw.Core.Edits;
 public sealed record Redrawn(string Part, string Drawing);
 
 /// <summary>
-/// New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches and a sway's root stay where they
-/// sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+/// New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches, kneads, painted weights and a sway's root stay where
+/// they sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
 /// </summary>
 /// <param name="New">Parts that the puppet did not have, painted in front.</param>
 public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawings, ImmutableArray<Redrawn> Parts, ImmutableArray<Part> New) : Edit
@@ -46,6 +47,11 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
             Pins = [.. part.Pins.Select(pin => pin with { At = move.Map(pin.At).Rounded() })],
             Patches = [.. part.Patches.Select(patch => patch with { At = move.Map(patch.At).Rounded() })],
             Sway = part.Sway is { } sway ? sway with { Root = move.Map(sway.Root).Rounded() } : null,
+            Kneads = [.. part.Kneads.Select(knead => knead with { Strokes = [.. knead.Strokes.Select(stroke => stroke with { At = move.Map(stroke.At).Rounded(), By = move.MapVector(stroke.By).Rounded(), Radius = Grown(stroke.Radius, move) })] })],
+            Bend = part.Bend is { } bend ? bend with { Strokes = [.. bend.Strokes.Select(stroke => stroke with { At = move.Map(stroke.At).Rounded(), Radius = Grown(stroke.Radius, move) })] } : null,
         };
     }
+
+    /// <summary>A brush grows with the art, within what a brush may be.</summary>
+    private static double Grown(double radius, in Affine move) => Math.Clamp(Math.Round(radius * move.MeanScale, 2), 0.1, 10000);
 }

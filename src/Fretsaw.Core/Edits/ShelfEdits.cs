@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Edits;
@@ -28,7 +27,7 @@ public sealed record TakeFromShelf(Puppet Puppet, ImmutableArray<Drawing> Drawin
         var (drawings, idOf) = With(film.Drawings);
         var puppet = Puppet with
         {
-            Id = own?.Id ?? Free(Puppet.Id, id => film.Puppets.All(other => other.Id != id)),
+            Id = own?.Id ?? Ids.Free(Puppet.Id, id => film.Puppets.All(other => other.Id != id)),
             Parts = [.. Puppet.Parts.Select(part => Showing(part, idOf))],
         };
         var after = film with
@@ -36,7 +35,7 @@ public sealed record TakeFromShelf(Puppet Puppet, ImmutableArray<Drawing> Drawin
             Drawings = drawings,
             Puppets = own is null ? film.Puppets.Add(puppet) : film.Puppets.Replace(own, puppet),
         };
-        return own is null ? after : Unused.DropDrawings(WithoutLostKeys(after, puppet.Id), own.Parts.SelectMany(Unused.DrawingsOf));
+        return own is null ? after : Unused.DropDrawings(Unused.Forget(after, puppet.Id), own.Parts.SelectMany(Unused.DrawingsOf));
     }
 
     /// <summary>The film's drawings with those that came along. An id that means another drawing in this film is not taken.</summary>
@@ -46,7 +45,7 @@ public sealed record TakeFromShelf(Puppet Puppet, ImmutableArray<Drawing> Drawin
         var idOf = new Dictionary<string, string>(StringComparer.Ordinal);
         foreach (var drawing in Drawings)
         {
-            var id = Free(drawing.Id, id => !known.TryGetValue(id, out var other) || Same(other, drawing with { Id = id }));
+            var id = Ids.Free(drawing.Id, id => !known.TryGetValue(id, out var other) || Same(other, drawing with { Id = id }));
             known.TryAdd(id, drawing with { Id = id });
             idOf[drawing.Id] = id;
         }
@@ -56,26 +55,12 @@ public sealed record TakeFromShelf(Puppet Puppet, ImmutableArray<Drawing> Drawin
     }
 
     private static bool Same(Drawing a, Drawing b) =>
-        ReferenceEquals(a, b) || JsonSerializer.Serialize(a, EngineJson.Default.Drawing) == JsonSerializer.Serialize(b, EngineJson.Default.Drawing);
-
-    private static string Free(string id, Func<string, bool> isFree) =>
-        Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? id : $"{id}-{n}").First(isFree);
+        ReferenceEquals(a, b) || JsonSerializer.Serialize(a, FilmJson.Default.Drawing) == JsonSerializer.Serialize(b, FilmJson.Default.Drawing);
 
     private static Part Showing(Part part, Dictionary<string, string> idOf) => part with
     {
         Drawing = part.Drawing is null ? null : idOf.GetValueOrDefault(part.Drawing, part.Drawing),
         Swaps = [.. part.Swaps.Select(swap => swap.Drawing is null ? swap : swap with { Drawing = idOf.GetValueOrDefault(swap.Drawing, swap.Drawing) })],
         Forms = [.. part.Forms.Select(form => form with { Drawing = idOf.GetValueOrDefault(form.Drawing, form.Drawing) })],
-    };
-
-    private static Film WithoutLostKeys(Film film, string puppetId) => film with
-    {
-        Shots = [.. film.Shots.Select(shot =>
-        {
-            var owners = shot.Cast.Where(member => member.Puppet == puppetId).Select(member => member.Id).ToHashSet(StringComparer.Ordinal);
-            var kept = shot.Channels.RemoveAll(channel =>
-                Address.Parse(channel.Id) is var address && owners.Contains(address.Owner) && Properties.Find(film, shot, address) is null);
-            return kept.Length == shot.Channels.Length ? shot : shot with { Channels = kept };
-        })],
     };
 }

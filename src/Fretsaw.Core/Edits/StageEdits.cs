@@ -2,123 +2,103 @@ using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Edits;
 
-public sealed record AddCast(string ShotId, CastMember Member) : Edit
+/// <param name="Drawing">For a picture that shows a drawing which is not in the film yet.</param>
+public sealed record AddThing(string ShotId, Thing Thing, Drawing? Drawing = null) : Edit
 {
-    public override string Title => $"Put {Member.Name} on the stage";
-
-    protected internal override Film Change(Film film) =>
-        film.WithShot(ShotId, shot => shot with { Cast = shot.Cast.Add(Member) });
-}
-
-public sealed record ChangeCast(string ShotId, string CastId) : Edit
-{
-    public string? Name { get; init; }
-
-    public double? Distance { get; init; }
-
-    public double? X { get; init; }
-
-    public double? Y { get; init; }
-
-    public double? Scale { get; init; }
-
-    public bool? Hidden { get; init; }
-
-    public override string Title => Distance is not null ? "Changed a puppet's distance" : "Placed a puppet";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
-    {
-        Cast = shot.Cast.With(CastId, "puppet", member => member with
-        {
-            Name = Name ?? member.Name,
-            Distance = Distance ?? member.Distance,
-            X = X ?? member.X,
-            Y = Y ?? member.Y,
-            Scale = Scale ?? member.Scale,
-            Hidden = Hidden ?? member.Hidden,
-        }),
-    });
-}
-
-public sealed record RemoveCast(string ShotId, string CastId) : Edit
-{
-    public override string Title => "Took a puppet off the stage";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => CastEdits.Remove(shot, CastId));
-}
-
-internal static class CastEdits
-{
-    public static Shot Remove(Shot shot, string castId) => shot with
-    {
-        Cast = shot.Cast.Without(castId, "puppet"),
-        Channels = shot.Channels.RemoveAll(channel => Address.Parse(channel.Id).Owner == castId),
-    };
-}
-
-/// <param name="Drawing">Null when the flat shows a drawing that is in the film already.</param>
-public sealed record AddFlat(string ShotId, Flat Flat, Drawing? Drawing) : Edit
-{
-    public override string Title => $"Put up the flat {Flat.Name}";
+    public override string Title => Thing.Body is Picture ? $"Put up the flat {Thing.Name}" : $"Put {Thing.Name} on the stage";
 
     protected internal override Film Change(Film film)
     {
-        var after = film.WithShot(ShotId, shot => shot with { Flats = shot.Flats.Add(Flat) });
+        var after = film.WithShot(ShotId, shot => shot with { Things = shot.Things.Add(Thing) });
         return Drawing is null ? after : after with { Drawings = after.Drawings.Add(Drawing) };
     }
 }
 
-public sealed record ChangeFlat(string ShotId, string FlatId) : Edit
+/// <summary>Changes what a thing is called and how it stands while nothing of that is keyed.</summary>
+public sealed record ChangeThing(string ShotId, string ThingId) : Edit
 {
     public string? Name { get; init; }
 
     public Label? Label { get; init; }
 
+    public bool? Hidden { get; init; }
+
+    public bool? Locked { get; init; }
+
     public double? Distance { get; init; }
 
     public double? X { get; init; }
 
     public double? Y { get; init; }
 
-    public double? Scale { get; init; }
+    public double? SizePercent { get; init; }
 
-    public bool? Hidden { get; init; }
+    public double? TurnDegrees { get; init; }
 
-    public override string Title => Distance is not null ? "Changed a flat's distance" : Name is not null ? "Renamed a flat" : "Changed a flat";
+    public double? OpacityPercent { get; init; }
+
+    public bool? FacesCamera { get; init; }
+
+    public override string Title =>
+        Distance is not null ? "Put it at another distance"
+        : Name is not null ? "Renamed a thing"
+        : Hidden is { } hidden ? (hidden ? "Hid a thing" : "Showed a thing")
+        : Locked is { } locked ? (locked ? "Locked a thing" : "Unlocked a thing")
+        : X is not null || Y is not null ? "Placed a thing"
+        : "Changed a thing";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
-        Flats = shot.Flats.With(FlatId, "flat", flat => flat with
+        Things = shot.Things.With(ThingId, "thing", thing => thing with
         {
-            Name = Name ?? flat.Name,
-            Label = Label ?? flat.Label,
-            Distance = Distance ?? flat.Distance,
-            X = X ?? flat.X,
-            Y = Y ?? flat.Y,
-            Scale = Scale ?? flat.Scale,
-            Hidden = Hidden ?? flat.Hidden,
+            Name = Name ?? thing.Name,
+            Label = Label ?? thing.Label,
+            Hidden = Hidden ?? thing.Hidden,
+            Locked = Locked ?? thing.Locked,
+            Stand = thing.Stand with
+            {
+                Distance = Distance ?? thing.Stand.Distance,
+                X = X ?? thing.Stand.X,
+                Y = Y ?? thing.Stand.Y,
+                SizePercent = SizePercent ?? thing.Stand.SizePercent,
+                TurnDegrees = TurnDegrees ?? thing.Stand.TurnDegrees,
+                OpacityPercent = OpacityPercent ?? thing.Stand.OpacityPercent,
+                FacesCamera = FacesCamera ?? thing.Stand.FacesCamera,
+            },
         }),
     });
 }
 
-/// <param name="To">Index in the list; it decides only among flats at one distance.</param>
-public sealed record MoveFlat(string ShotId, string FlatId, int To) : Edit
+/// <param name="To">Index in the list; it decides only among things at one distance.</param>
+public sealed record MoveThing(string ShotId, string ThingId, int To) : Edit
 {
-    public override string Title => "Reordered a flat";
+    public override string Title => "Reordered a thing";
 
     protected internal override Film Change(Film film) =>
-        film.WithShot(ShotId, shot => shot with { Flats = shot.Flats.Moved(FlatId, To, "flat") });
+        film.WithShot(ShotId, shot => shot with { Things = shot.Things.Moved(ThingId, To, "thing") });
 }
 
-public sealed record RemoveFlat(string ShotId, string FlatId) : Edit
+/// <summary>Takes a thing off the stage, and its keys with it.</summary>
+public sealed record RemoveThing(string ShotId, string ThingId) : Edit
 {
-    public override string Title => "Took a flat down";
+    public override string Title => "Took it off the stage";
 
     protected internal override Film Change(Film film)
     {
-        var drawing = film.Shots.Find(ShotId, "shot").Flats.Find(FlatId, "flat").Drawing;
-        return Unused.DropDrawings(film.WithShot(ShotId, shot => shot with { Flats = shot.Flats.Without(FlatId, "flat") }), [drawing]);
+        var thing = film.Shots.Find(ShotId, "shot").Things.Find(ThingId, "thing");
+        var after = film.WithShot(ShotId, shot => Stage.Without(shot, ThingId));
+        return thing.Body is Picture picture ? Unused.DropDrawings(after, [picture.Drawing]) : after;
     }
+}
+
+internal static class Stage
+{
+    public static Shot Without(Shot shot, string thing) => shot with
+    {
+        Things = shot.Things.Without(thing, "thing"),
+        Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner == thing),
+        Cards = shot.Cards.RemoveAll(card => card.Owner == thing),
+    };
 }
 
 public sealed record AddShake(string ShotId, Shake Shake) : Edit

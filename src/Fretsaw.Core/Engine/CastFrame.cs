@@ -2,18 +2,20 @@ using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Engine;
 
-/// <summary>One puppet at the evaluated frame.</summary>
+/// <summary>One use of a puppet at the evaluated frame.</summary>
 public sealed class CastFrame
 {
-    internal CastFrame(CastPlan plan, double frameRate)
+    internal CastFrame(ThingPlan use, double frameRate)
     {
-        Plan = plan;
-        Skeleton = new Skeleton(plan);
-        Meshes = [.. plan.Parts.Select(part => part.Mesh is null ? null : new MeshFrame(part.Mesh))];
-        Lagging = plan.Springs.Length == 0 ? null : new Lagging(plan, frameRate);
+        (Use, Plan) = (use, use.Puppet!);
+        Skeleton = new Skeleton(Plan);
+        Meshes = [.. Plan.Parts.Select(part => part.Mesh is null ? null : new MeshFrame(part.Mesh))];
+        FollowThrough = Plan.FollowThroughs.Length == 0 ? null : new FollowThroughFrame(Plan, frameRate);
     }
 
-    public CastPlan Plan { get; }
+    public ThingPlan Use { get; }
+
+    public PuppetPlan Plan { get; }
 
     public Skeleton Skeleton { get; }
 
@@ -29,5 +31,28 @@ public sealed class CastFrame
     /// <summary>By reach, posed puppet pixels.</summary>
     public Point[] Goals => Skeleton.Goals;
 
-    internal Lagging? Lagging { get; }
+    internal FollowThroughFrame? FollowThrough { get; }
+
+    internal void Pose(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch, double wind)
+    {
+        var ground = standing.Ground(Plan.Puppet.Origin);
+        ReadOnlySpan<double> values = Use.PuppetValues(driven);
+        ReadOnlySpan<Point> behind = [];
+        if (FollowThrough is { } late)
+        {
+            late.Evaluate(shot, Use, frame, scratch, ground, values);
+            Skeleton.Pose(ground, values, late.Turns);
+            behind = late.Behind;
+        }
+        else
+        {
+            Skeleton.Pose(ground, values, []);
+        }
+
+        var seconds = (frame - 1) / shot.Film.FrameRate;
+        foreach (var part in Plan.Parts)
+        {
+            Meshes[part.Index]?.Evaluate(Plan, part.Node, Skeleton, behind, values, seconds, wind);
+        }
+    }
 }

@@ -8,7 +8,7 @@ namespace Fretsaw.Core.Engine;
 public sealed record DialPlan(DialMix Mix, int Slot, bool IsPad, StationPlan[] Stations);
 
 /// <param name="Slots">What the station moves.</param>
-/// <param name="Offsets">From rest, for each of those; for values that jump, the value itself.</param>
+/// <param name="Offsets">From rest, for each of those; for choices, the number of what is chosen.</param>
 public sealed record StationPlan(int[] Slots, double[] Offsets);
 
 /// <summary>Adds what dials say to the keyed values.</summary>
@@ -17,7 +17,7 @@ internal static class Driving
     private const int MostStations = 101;
 
     /// <param name="values">Keyed values, which become the driven ones. What the dials read is not among what they drive.</param>
-    public static void Drive(DialPlan[] dials, SlotTable slots, Span<double> values)
+    public static void Drive(DialPlan[] dials, ValueTable table, Span<double> values)
     {
         Span<double> weights = stackalloc double[MostStations];
         foreach (var dial in dials)
@@ -36,7 +36,7 @@ internal static class Driving
                 for (var i = 0; i < station.Slots.Length; i++)
                 {
                     var slot = station.Slots[i];
-                    if (!slots.Jumps(slot))
+                    if (!table.Jumps(slot))
                     {
                         values[slot] += mixed[s] * station.Offsets[i];
                     }

@@ -26,11 +26,11 @@ public sealed class DrawListWriter
         var countAt = length;
         Int(0);
         var layers = 0;
-        foreach (var layer in plan.Layers)
+        foreach (var index in frame.FarToNear)
         {
-            if (frame.Camera.Shows(layer.Distance))
+            if (frame.Things[index].Shown)
             {
-                Layer(frame, layer);
+                Layer(frame, frame.Things[index]);
                 layers++;
             }
         }
@@ -41,9 +41,9 @@ public sealed class DrawListWriter
 
     /// <summary>Writes one part of a puppet alone, without its opacity or matte, as the camera sees it: for exports.</summary>
     /// <returns>Valid until the next call.</returns>
-    public ArraySegment<byte> WritePart(Evaluator frame, int castIndex, PartPlan part)
+    public ArraySegment<byte> WritePart(Evaluator frame, CastFrame cast, PartPlan part)
     {
-        var (plan, cast) = (frame.Plan, frame.Cast[castIndex]);
+        var plan = frame.Plan;
         length = 0;
         Int(DrawList.Magic);
         Int(DrawList.Version);
@@ -51,51 +51,48 @@ public sealed class DrawListWriter
         Float(plan.Film.Height);
         Int(0);
         Int(1);
-        Place(frame.Camera.ToPicture(plan.Film, cast.Plan.Member.Distance) * cast.ToStage, 0);
+        Place(frame.Things[cast.Use.Index].ToPicture, 1, 0);
         var countAt = length;
         Int(0);
         BinaryPrimitives.WriteInt32LittleEndian(buffer.AsSpan(countAt), Part(frame, cast, part, 1));
         return new ArraySegment<byte>(buffer, 0, length);
     }
 
-    private void Layer(Evaluator frame, LayerPlan layer)
+    private void Layer(Evaluator frame, ThingFrame thing)
     {
-        var plan = frame.Plan;
-        var camera = frame.Camera.ToPicture(plan.Film, layer.Distance);
-        var toPicture = camera * (layer.IsFlat ? plan.Flats[layer.Index].Placement : frame.Cast[layer.Index].ToStage);
-        Place(toPicture, frame.Camera.BlurSigma(plan.Film, layer.Distance));
+        Place(thing.ToPicture, thing.Standing.Opacity, thing.Sigma);
         var countAt = length;
         Int(0);
         var items = 0;
-        if (layer.IsFlat)
+        if (thing.Cast is { } cast)
         {
-            Item(DrawList.StiffItem, plan.Flats[layer.Index].Drawing, 1, Affine.Identity);
-            items = 1;
+            foreach (var part in cast.Plan.Painted)
+            {
+                items += Matted(frame, cast, part);
+            }
         }
         else
         {
-            foreach (var part in frame.Cast[layer.Index].Plan.Painted)
-            {
-                items += Matted(frame, frame.Cast[layer.Index], part);
-            }
+            Item(DrawList.StiffItem, thing.Plan.Drawing, 1, Affine.Identity);
+            items = 1;
         }
 
         BinaryPrimitives.WriteInt32LittleEndian(buffer.AsSpan(countAt), items);
     }
 
-    /// <summary>A layer's head: where it stands, solid, and how soft.</summary>
-    private void Place(in Affine toPicture, double sigma)
+    /// <summary>A layer's head: where it stands, how solid, and how soft.</summary>
+    private void Place(in Homography toPicture, double opacity, double sigma)
     {
         Float(toPicture.A);
-        Float(toPicture.C);
-        Float(toPicture.E);
         Float(toPicture.B);
+        Float(toPicture.C);
         Float(toPicture.D);
+        Float(toPicture.E);
         Float(toPicture.F);
-        Float(0);
-        Float(0);
-        Float(1);
-        Float(1);
+        Float(toPicture.G);
+        Float(toPicture.H);
+        Float(toPicture.I);
+        Float(opacity);
         Float(sigma);
     }
 
@@ -135,7 +132,7 @@ public sealed class DrawListWriter
         else if (part.Forms is { } forms)
         {
             Item(DrawList.ShapesItem, part.Drawing, opacity, world);
-            Forms(forms, frame.Driven);
+            Forms(forms, frame.DrivenOf(cast));
         }
         else if (part.Limb is { } limb)
         {
@@ -145,15 +142,15 @@ public sealed class DrawListWriter
         }
         else
         {
-            return Stiff(frame, part, opacity, world);
+            return Stiff(frame.DrivenOf(cast), part, opacity, world);
         }
 
         return 1;
     }
 
-    private int Stiff(Evaluator frame, PartPlan part, double opacity, in Affine world)
+    private int Stiff(ReadOnlySpan<double> values, PartPlan part, double opacity, in Affine world)
     {
-        var shows = part.SwapSlot < 0 ? 0 : (int)Math.Round(frame.Driven[part.SwapSlot]);
+        var shows = part.SwapSlot < 0 ? 0 : (int)Math.Round(values[part.SwapSlot]);
         if (shows <= 0 || shows > part.Swaps.Length)
         {
             Item(DrawList.StiffItem, part.Drawing, opacity, world);
@@ -218,7 +215,7 @@ public sealed class DrawListWriter
 
     private void Limb(LimbPlan limb, Evaluator frame, CastFrame cast, Drawing drawing)
     {
-        var values = frame.Driven;
+        var values = frame.DrivenOf(cast);
         ref readonly var upper = ref cast.Plan.Nodes[limb.Upper];
         ref readonly var lower = ref cast.Plan.Nodes[limb.Lower];
         var root = cast.Worlds[limb.Upper].Map(upper.Pivot);

@@ -1,11 +1,10 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Lens;
 
 namespace Fretsaw.Core.Engine;
 
 /// <summary>
-/// Plan → frame. Holds one thread's arrays; an evaluation overwrites them all, depends on the frame number alone and
+/// Plan → frame. Holds one thread's arrays; an evaluation overwrites what has changed of them, depends on the frame number alone and
 /// allocates nothing.
 /// </summary>
 public sealed class Evaluator
@@ -14,25 +13,36 @@ public sealed class Evaluator
     private readonly double[] driven;
     private readonly double[] scratch;
     private readonly Shake[] shakes;
-    private readonly Action<double, double[]> sampleInto;
+    private readonly bool[] stale;
+    private readonly bool[] unposed;
+    private readonly int[] farToNear;
 
     public Evaluator(Plan plan)
     {
         Plan = plan;
         (keyed, driven, scratch) = (new double[plan.Slots.Count], new double[plan.Slots.Count], new double[plan.Slots.Count]);
         shakes = [.. plan.Shot.Shakes];
-        Cast = [.. plan.Cast.Select(cast => new CastFrame(cast, plan.Film.FrameRate))];
-        sampleInto = SampleInto;
+        Things = [.. plan.Things.Select(thing => new ThingFrame(thing, plan.Film.FrameRate))];
+        Cast = [.. Things.Where(thing => thing.Cast is not null).Select(thing => thing.Cast!)];
+        (stale, unposed) = (new bool[plan.Slots.OwnerCount], new bool[Things.Length]);
+        farToNear = [.. Enumerable.Range(0, Things.Length)];
     }
 
     public Plan Plan { get; private set; }
 
-    public double Frame { get; private set; }
+    /// <summary>NaN before the first evaluation.</summary>
+    public double Frame { get; private set; } = double.NaN;
 
     public CameraState Camera { get; private set; }
 
-    /// <summary>In the order of <see cref="Plan.Cast"/>.</summary>
+    /// <summary>In the shot's order.</summary>
+    public ThingFrame[] Things { get; }
+
+    /// <summary>The puppets among the things, in the shot's order.</summary>
     public CastFrame[] Cast { get; }
+
+    /// <summary>Indices of <see cref="Things"/> in the order of painting: by distance, and at one distance in the shot's order.</summary>
+    public ReadOnlySpan<int> FarToNear => farToNear;
 
     /// <summary>The value of every slot at the evaluated frame as its keys say, without what dials add.</summary>
     public ReadOnlySpan<double> Values => keyed;
@@ -40,91 +50,139 @@ public sealed class Evaluator
     /// <summary>The value of every slot with what dials add: what the picture shows.</summary>
     public ReadOnlySpan<double> Driven => driven;
 
-    /// <summary>Goes on with a plan that differs in keys alone.</summary>
+    /// <summary>This use's values with what dials add, by its plan's slots.</summary>
+    public ReadOnlySpan<double> DrivenOf(CastFrame cast) => cast.Use.PuppetValues(driven);
+
+    public ThingFrame? Find(string id) => Array.Find(Things, thing => thing.Plan.Thing.Id == id);
+
+    /// <summary>Goes on with a plan that differs in keys alone: only what they move is evaluated again.</summary>
     internal void Use(Plan plan)
     {
-        var changed = Changed(Plan.Shot.Channels, plan.Shot.Channels);
-        foreach (var cast in Cast)
-        {
-            cast.Lagging?.Forget(changed);
-        }
-
+        var changed = new HashSet<Address>();
+        plan.Tracks.Changed(Plan.Tracks, changed);
         Plan = plan;
-        Frame = 0;
+        foreach (var address in changed)
+        {
+            Forget(address);
+        }
     }
 
-    /// <summary>
-    /// The addresses whose keys are not the same in both; an edit leaves the channels it does not touch as and where they are.
-    /// </summary>
-    private static List<Address> Changed(ImmutableArray<Channel> before, ImmutableArray<Channel> after)
+    /// <summary>The keys of a value have changed.</summary>
+    internal void Forget(in Address address)
     {
-        var changed = new List<Address>();
-        for (var i = 0; i < Math.Max(before.Length, after.Length); i++)
+        var owner = Plan.Slots.OwnerOf(address.Owner);
+        if (owner < 0)
         {
-            if (i >= before.Length || i >= after.Length || !ReferenceEquals(before[i], after[i]))
-            {
-                changed.AddRange(new[] { before, after }.Where(channels => i < channels.Length).Select(channels => Address.Parse(channels[i].Id)));
-            }
+            return;
         }
 
-        return changed;
+        stale[owner] = true;
+        if (owner >= SlotLayout.FirstThing)
+        {
+            unposed[owner - SlotLayout.FirstThing] = true;
+            Things[owner - SlotLayout.FirstThing].Cast?.FollowThrough?.Forget(address.Thing);
+        }
+        else if (owner == SlotLayout.WindOwner)
+        {
+            Array.Fill(unposed, true);
+        }
     }
 
     /// <param name="frame">1-based, whole or between frames.</param>
     public void Evaluate(double frame)
     {
-        EvaluateCamera(frame);
-        keyed.CopyTo(driven, 0);
-        Drive(driven);
-        var seconds = (frame - 1) / Plan.Film.FrameRate;
-        var wind = driven[Plan.WindSlot] / 100;
-        foreach (var cast in Cast)
+        EvaluateStage(frame);
+        foreach (var thing in Things)
         {
-            Pose(cast, seconds, wind);
+            Pose(thing);
         }
     }
 
-    /// <summary>The camera and all values, without posing the puppets, which stay as they were: for checks over a whole shot.</summary>
-    public void EvaluateCamera(double frame)
+    /// <summary>Poses one thing of the frame that the stage was evaluated for, for what asks of no other.</summary>
+    public void Pose(ThingFrame thing)
     {
-        Frame = frame;
-        Plan.Slots.Sample(frame, keyed);
-        var c = Plan.CameraSlot;
+        if (unposed[thing.Plan.Index] && thing.Cast is { } cast)
+        {
+            var (first, count) = Plan.Slots.SlotsOf(thing.Plan.Owner);
+            keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
+            Pipeline.Drive(thing.Plan, driven);
+            cast.Pose(Plan, Frame, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100);
+        }
+
+        unposed[thing.Plan.Index] = false;
+    }
+
+    /// <summary>
+    /// The camera, all keyed values and where things stand, without posing the puppets, which stay as they were: for what asks no
+    /// more over a whole shot.
+    /// </summary>
+    public void EvaluateStage(double frame)
+    {
+        if (frame != Frame)
+        {
+            Array.Fill(stale, true);
+            Array.Fill(unposed, true);
+            Frame = frame;
+        }
+
+        var looksElsewhere = stale[SlotLayout.CameraOwner];
+        for (var owner = 0; owner < stale.Length; owner++)
+        {
+            if (stale[owner])
+            {
+                Pipeline.Keyed(Plan, owner, frame, keyed);
+            }
+        }
+
+        if (looksElsewhere)
+        {
+            Look(frame);
+        }
+
+        driven[Plan.WindSlot] = keyed[Plan.WindSlot];
+        foreach (var thing in Things)
+        {
+            if (looksElsewhere || stale[thing.Plan.Owner])
+            {
+                thing.Stand(Plan.Film, Camera, thing.Plan.StandValues(keyed));
+                thing.Plan.StandValues(keyed).CopyTo(driven.AsSpan(thing.Plan.Slot));
+            }
+        }
+
+        Array.Clear(stale);
+        Sort();
+    }
+
+    private void Look(double frame)
+    {
+        var c = keyed.AsSpan(Plan.CameraSlot);
         Camera = new CameraState(
-            keyed[c], keyed[c + 1], keyed[c + 2], keyed[c + 3], keyed[c + 4], keyed[c + 5], keyed[c + 6],
+            c[CameraSlots.Truck], c[CameraSlots.Boom], c[CameraSlots.Dolly], c[CameraSlots.Pan], c[CameraSlots.Tilt], c[CameraSlots.Roll],
+            c[CameraSlots.Lens], c[CameraSlots.Stop], c[CameraSlots.Focus],
             Unrest.At(shakes, frame, Plan.Film.FrameRate, Plan.Film.Width));
+        var (first, count) = Plan.Slots.SlotsOf(SlotLayout.CameraOwner);
+        keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
     }
 
-    private void Pose(CastFrame cast, double seconds, double wind)
+    /// <summary>Things hardly ever overtake each other, so the last order is nearly right: by insertion.</summary>
+    private void Sort()
     {
-        if (cast.Lagging is { } lagging)
+        for (var i = 1; i < farToNear.Length; i++)
         {
-            lagging.Evaluate(Frame, sampleInto, scratch, driven);
-            cast.Skeleton.Pose(driven, lagging.Turns);
-        }
-        else
-        {
-            cast.Skeleton.Pose(driven, []);
+            var thing = farToNear[i];
+            var at = i;
+            for (; at > 0 && IsBehind(thing, farToNear[at - 1]); at--)
+            {
+                farToNear[at] = farToNear[at - 1];
+            }
+
+            farToNear[at] = thing;
         }
 
-        var behind = cast.Lagging is null ? [] : cast.Lagging.Behind;
-        foreach (var part in cast.Plan.Parts)
+        bool IsBehind(int a, int b)
         {
-            cast.Meshes[part.Index]?.Evaluate(cast.Plan, part.Node, cast.Skeleton, behind, driven, seconds, wind);
-        }
-    }
-
-    private void SampleInto(double frame, double[] values)
-    {
-        Plan.Slots.Sample(frame, values);
-        Drive(values);
-    }
-
-    private void Drive(double[] values)
-    {
-        foreach (var cast in Plan.Cast)
-        {
-            Driving.Drive(cast.Dials, Plan.Slots, values);
+            var (far, near) = (Things[a].Standing.Distance, Things[b].Standing.Distance);
+            return far > near || (far == near && a < b);
         }
     }
 }

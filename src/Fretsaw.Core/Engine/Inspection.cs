@@ -6,32 +6,42 @@ using Fretsaw.Core.Lens;
 namespace Fretsaw.Core.Engine;
 
 /// <summary>Everything an evaluated frame is made of, for pipelines and checks.</summary>
-/// <param name="Channels">Every value that could be keyed, by address, with what dials add.</param>
+/// <param name="Values">Every value that could be keyed, with what dials add.</param>
+/// <param name="Things">Far to near.</param>
 public sealed record Inspection(
-    string Shot, double Frame, IReadOnlyDictionary<string, double> Channels, InspectedCamera Camera,
-    ImmutableArray<InspectedPuppet> Puppets, ImmutableArray<InspectedLayer> Layers)
+    string Shot, double Frame, ImmutableArray<InspectedValue> Values, InspectedCamera Camera,
+    ImmutableArray<InspectedPuppet> Puppets, ImmutableArray<InspectedThing> Things)
 {
     /// <param name="frame">Evaluated.</param>
     /// <param name="meshes">With rest and current vertices, and triangles.</param>
     public static Inspection Of(Evaluator frame, bool meshes)
     {
-        var plan = frame.Plan;
-        var values = new SortedDictionary<string, double>(StringComparer.Ordinal);
-        for (var slot = 0; slot < plan.Slots.Count; slot++)
+        var slots = frame.Plan.Slots;
+        var values = ImmutableArray.CreateBuilder<InspectedValue>(slots.Count);
+        for (var slot = 0; slot < slots.Count; slot++)
         {
-            values[plan.Slots.AddressOf(slot)] = frame.Driven[slot];
+            var (property, value) = (slots.PropertyOf(slot), frame.Driven[slot]);
+            values.Add(property.Jumps ? new InspectedValue(slots.AddressOf(slot), null, property.IdOf(value)) : new InspectedValue(slots.AddressOf(slot), value, null));
+        }
+
+        var things = ImmutableArray.CreateBuilder<InspectedThing>(frame.Things.Length);
+        foreach (var index in frame.FarToNear)
+        {
+            things.Add(InspectedThing.Of(frame.Things[index]));
         }
 
         return new Inspection(
-            plan.Shot.Id, frame.Frame, values, InspectedCamera.Of(frame),
-            [.. frame.Cast.Select(cast => InspectedPuppet.Of(frame, cast, meshes))],
-            [.. plan.Layers.Select(layer => InspectedLayer.Of(frame, layer))]);
+            frame.Plan.Shot.Id, frame.Frame, values.ToImmutable(), InspectedCamera.Of(frame),
+            [.. frame.Cast.Select(cast => InspectedPuppet.Of(frame, cast, meshes))], things.ToImmutable());
     }
 }
 
+/// <param name="Choice">What is chosen, for a value that is a choice; else there is a number.</param>
+public sealed record InspectedValue(Address Address, double? Value, string? Choice);
+
 /// <summary>The shake's offset is in picture pixels and degrees; the sharp zone in metres, far null at infinity.</summary>
 public sealed record InspectedCamera(
-    double Truck, double Boom, double Dolly, double Roll, double Lens, double Stop, double Focus,
+    double Truck, double Boom, double Dolly, double Pan, double Tilt, double Roll, double Lens, double Stop, double Focus,
     double ShakeX, double ShakeY, double ShakeRoll, double SharpFrom, double? SharpTo)
 {
     internal static InspectedCamera Of(Evaluator frame)
@@ -39,13 +49,13 @@ public sealed record InspectedCamera(
         var c = frame.Camera;
         var (near, far) = ThinLens.SharpZone(c.Focus, c.LensMm, c.Stop);
         return new InspectedCamera(
-            c.Truck, c.Boom, c.Dolly, c.RollDegrees, c.LensMm, c.Stop, c.Focus,
+            c.Truck, c.Boom, c.Dolly, c.PanDegrees, c.TiltDegrees, c.RollDegrees, c.LensMm, c.Stop, c.Focus,
             c.Unrest.X, c.Unrest.Y, c.Unrest.RollDegrees, near, double.IsFinite(far) ? far : null);
     }
 }
 
 /// <param name="World">Rest place → posed place in puppet pixels, as a b c d e f.</param>
-/// <param name="ToPicture">Rest place → picture pixels, as a b c d e f.</param>
+/// <param name="ToPicture">Rest place → picture pixels, three rows of three.</param>
 public sealed record InspectedNode(string Id, string Name, bool IsBone, ImmutableArray<double> World, ImmutableArray<double> ToPicture);
 
 /// <summary>Places in puppet pixels; at rest and as posed.</summary>
@@ -56,18 +66,18 @@ public sealed record InspectedMesh(
     string Part, ImmutableArray<double> Rest, ImmutableArray<double> Now, ImmutableArray<int> Triangles, int Rounds, double Energy);
 
 public sealed record InspectedPuppet(
-    string Cast, string Name, ImmutableArray<InspectedNode> Nodes, ImmutableArray<InspectedPin> Pins,
+    string Thing, string Name, ImmutableArray<InspectedNode> Nodes, ImmutableArray<InspectedPin> Pins,
     ImmutableArray<InspectedPin> Goals, ImmutableArray<InspectedMesh>? Meshes)
 {
     internal static InspectedPuppet Of(Evaluator frame, CastFrame cast, bool meshes)
     {
         var plan = cast.Plan;
-        var toPicture = frame.Camera.ToPicture(frame.Plan.Film, plan.Member.Distance) * cast.ToStage;
+        var toPicture = frame.Things[cast.Use.Index].ToPicture;
         var nodes = plan.Nodes.Select((node, i) => new InspectedNode(
-            node.Id, Names.OfThing(plan.Puppet, node.Id), node.IsBone, Six(cast.Worlds[i]), Six(toPicture * cast.Worlds[i])));
+            node.Id, Names.OfThing(plan.Puppet, node.Id), node.IsBone, Six(cast.Worlds[i]), Nine(toPicture * cast.Worlds[i])));
         var goals = plan.Reaches.Select((reach, i) => new InspectedPin(reach.Reach.Id, reach.Reach.Name, reach.Reach.Lower, reach.GoalRest, cast.Goals[i]));
         return new InspectedPuppet(
-            plan.Member.Id, plan.Member.Name, [.. nodes], [.. Pinned(cast)], [.. goals], meshes ? [.. Meshed(cast)] : null);
+            cast.Use.Thing.Id, cast.Use.Thing.Name, [.. nodes], [.. Pinned(cast)], [.. goals], meshes ? [.. Meshed(cast)] : null);
     }
 
     private static IEnumerable<InspectedPin> Pinned(CastFrame cast)
@@ -82,7 +92,7 @@ public sealed record InspectedPuppet(
             for (var p = 0; p < system.Pins.Length; p++)
             {
                 var now = system.Handles[system.FirstHandle[p]].On(mesh.X, mesh.Y);
-                yield return new InspectedPin(system.Pins[p].Id, system.Pins[p].Name, part.Part.Id, system.RestOf(p), cast.Worlds[part.Node].Map(now));
+                yield return new InspectedPin(system.Pins[p].Id, Names.OfThing(cast.Plan.Puppet, system.Pins[p].Id), part.Part.Id, system.RestOf(p), cast.Worlds[part.Node].Map(now));
             }
         }
     }
@@ -103,26 +113,18 @@ public sealed record InspectedPuppet(
     private static ImmutableArray<double> Pairs(double[] x, double[] y) => [.. x.Zip(y).SelectMany(pair => new[] { pair.First, pair.Second })];
 
     private static ImmutableArray<double> Six(Affine m) => [m.A, m.B, m.C, m.D, m.E, m.F];
+
+    internal static ImmutableArray<double> Nine(Homography m) => [m.A, m.B, m.C, m.D, m.E, m.F, m.G, m.H, m.I];
 }
 
 /// <param name="Depth">Metres from the lens.</param>
-/// <param name="Homography">Drawing or puppet pixels → picture pixels, three rows of three.</param>
+/// <param name="Homography">Drawing or puppet pixels → picture pixels, three rows of three; empty where it is not shown.</param>
 /// <param name="BlurSigma">Picture pixels.</param>
-public sealed record InspectedLayer(
-    string Thing, bool IsFlat, string Name, double Distance, double Depth, bool Shown, ImmutableArray<double> Homography, double BlurSigma)
+public sealed record InspectedThing(
+    string Thing, ThingKind Kind, string Name, double Distance, double Depth, bool Shown, double Opacity, ImmutableArray<double> Homography, double BlurSigma)
 {
-    internal static InspectedLayer Of(Evaluator frame, LayerPlan layer)
-    {
-        var plan = frame.Plan;
-        var shown = frame.Camera.Shows(layer.Distance);
-        var camera = shown ? frame.Camera.ToPicture(plan.Film, layer.Distance) : Affine.Identity;
-        var m = camera * (layer.IsFlat ? plan.Flats[layer.Index].Placement : frame.Cast[layer.Index].ToStage);
-        var (id, name) = layer.IsFlat
-            ? (plan.Flats[layer.Index].Flat.Id, plan.Flats[layer.Index].Flat.Name)
-            : (plan.Cast[layer.Index].Member.Id, plan.Cast[layer.Index].Member.Name);
-        return new InspectedLayer(
-            id, layer.IsFlat, name, layer.Distance, frame.Camera.Depth(layer.Distance), shown,
-            shown ? [m.A, m.C, m.E, m.B, m.D, m.F, 0, 0, 1] : [],
-            shown ? frame.Camera.BlurSigma(plan.Film, layer.Distance) : 0);
-    }
+    internal static InspectedThing Of(ThingFrame thing) => new(
+        thing.Plan.Thing.Id, thing.Cast is null ? ThingKind.Picture : ThingKind.Puppet, thing.Plan.Thing.Name,
+        thing.Standing.Distance, thing.Depth, thing.Shown, thing.Standing.Opacity,
+        thing.Shown ? InspectedPuppet.Nine(thing.ToPicture) : [], thing.Sigma);
 }

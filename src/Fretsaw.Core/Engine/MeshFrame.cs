@@ -38,9 +38,9 @@ public sealed class MeshFrame
     public double[] Y { get; }
 
     /// <param name="node">The part's node.</param>
-    /// <param name="behind">How far pins lag, stage pixels, by spring; empty for none.</param>
+    /// <param name="behind">How far pins lag, stage pixels, by follow-through; empty for none.</param>
     /// <param name="seconds">Since frame 1.</param>
-    internal void Evaluate(CastPlan cast, int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind)
+    internal void Evaluate(PuppetPlan puppet, int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind)
     {
         if (plan.Pins is not null)
         {
@@ -48,7 +48,7 @@ public sealed class MeshFrame
         }
         else if (plan.Weights is { } weights)
         {
-            Bend(cast, node, skeleton, weights);
+            Bend(puppet, node, skeleton, weights);
         }
         else
         {
@@ -120,10 +120,10 @@ public sealed class MeshFrame
                 turn = Math.Atan2(ride.B, ride.A);
             }
 
-            if (pin.Spring >= 0 && !behind.IsEmpty)
+            if (pin.FollowThrough >= 0 && !behind.IsEmpty)
             {
                 (skeleton.ToStage * own).TryInvert(out var fromStage);
-                to += fromStage.MapVector(behind[pin.Spring]);
+                to += fromStage.MapVector(behind[pin.FollowThrough]);
             }
 
             turn += pin.TurnSlot < 0 ? 0 : values[pin.TurnSlot] * Angles.RadiansPerDegree;
@@ -149,9 +149,9 @@ public sealed class MeshFrame
     }
 
     /// <summary>Linear blend skinning, in the space of what carries the part, so that the part's own turn comes on top.</summary>
-    private void Bend(CastPlan cast, int node, Skeleton skeleton, BoneWeights weights)
+    private void Bend(PuppetPlan puppet, int node, Skeleton skeleton, BoneWeights weights)
     {
-        skeleton.CarrierOf(cast.Nodes[node]).TryInvert(out var toCarrier);
+        skeleton.CarrierOf(puppet.Nodes[node]).TryInvert(out var toCarrier);
         for (var b = 0; b < bones.Length; b++)
         {
             bones[b] = toCarrier * skeleton.Worlds[plan.Bones[b]];

@@ -6,10 +6,10 @@ namespace Fretsaw.Core.Engine;
 
 /// <summary>A puppet's parts with art → how each is painted.</summary>
 /// <param name="slotOf">Thing and property → slot, −1 when there is none.</param>
-/// <param name="spring">Follow-through, node, tip, shift slot and thing → index of the new spring.</param>
+/// <param name="follow">Follow-through, node, tip, shift slot and thing → its index among the puppet's.</param>
 internal sealed class PartCompiler(
-    Film film, Puppet puppet, Dictionary<string, int> drawings, RigCache rigs, ImmutableDictionary<string, int> nodeOf,
-    Func<string, string, int> slotOf, Func<FollowThrough, int, Point, int, string, int> spring)
+    Film film, Puppet puppet, IReadOnlyDictionary<string, int> drawings, RigCache rigs, ImmutableDictionary<string, int> nodeOf,
+    Func<string, string, int> slotOf, Func<FollowThrough, int, Point, int, string, int> follow)
 {
     public PartPlan[] Compile()
     {
@@ -79,6 +79,6 @@ internal sealed class PartCompiler(
         var rides = nodeOf[pin.RidesOn ?? part.Id];
         return new PinPlan(
             shift, slotOf(pin.Id, Properties.Turn.Name), slotOf(pin.Id, Properties.Size.Name), rides,
-            pin.FollowThrough is null ? -1 : spring(pin.FollowThrough, rides, rest, shift, pin.Id));
+            pin.FollowThrough is null ? -1 : follow(pin.FollowThrough, rides, rest, shift, pin.Id));
     }
 }

@@ -18,7 +18,7 @@ public sealed record PartPlan(Part Part, int Index, int Node, int Drawing)
 
     public LimbPlan? Limb { get; init; }
 
-    /// <summary>Index among <see cref="CastPlan.Parts"/> of the part whose shape cuts this one, or −1.</summary>
+    /// <summary>Index among <see cref="PuppetPlan.Parts"/> of the part whose shape cuts this one, or −1.</summary>
     public int Matte { get; init; } = -1;
 }
 
@@ -54,8 +54,8 @@ public sealed record MeshPlan(Mesh Mesh)
 /// <param name="TurnSlot">−1 for a pin that does not hold its turn.</param>
 /// <param name="SizeSlot">−1 for a pin that does not hold its size.</param>
 /// <param name="Rides">The node that takes it along; its own part's where it rides on nothing.</param>
-/// <param name="Spring">Index among <see cref="CastPlan.Springs"/>, or −1.</param>
-public readonly record struct PinPlan(int Slot, int TurnSlot, int SizeSlot, int Rides, int Spring);
+/// <param name="FollowThrough">Index among <see cref="PuppetPlan.FollowThroughs"/>, or −1.</param>
+public readonly record struct PinPlan(int Slot, int TurnSlot, int SizeSlot, int Rides, int FollowThrough);
 
 /// <param name="Slots">One for each form.</param>
 public sealed record FormPlan(FormSet Set, int[] Slots);
@@ -69,4 +69,4 @@ public sealed record LimbPlan(Limb Limb, int Upper, int Lower, int WidthSlot);
 /// <param name="ShiftSlot">For a pin its shift, which comes before the lag; −1 for nodes.</param>
 /// <param name="AmountSlot">How much of it shows.</param>
 /// <param name="MemoryFrames">How far back a frame depends on what was.</param>
-public sealed record SpringPlan(FollowThrough Follow, Spring Frame, int Node, Point Tip, int ShiftSlot, int AmountSlot, int MemoryFrames);
+public sealed record FollowThroughPlan(FollowThrough Settings, Spring Frame, int Node, Point Tip, int ShiftSlot, int AmountSlot, int MemoryFrames);

@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Engine;
 
@@ -11,86 +9,48 @@ public sealed record Plan
 
     public required Shot Shot { get; init; }
 
-    public required SlotTable Slots { get; init; }
+    public required SlotLayout Slots { get; init; }
 
-    /// <summary>First of the camera's seven slots: truck, boom, dolly, roll, lens, stop, focus.</summary>
+    public required TrackTable Tracks { get; init; }
+
+    /// <summary>First of the camera's slots, see <see cref="CameraSlots"/>.</summary>
     public required int CameraSlot { get; init; }
 
     /// <summary>The strength of the wind.</summary>
     public required int WindSlot { get; init; }
 
-    public required CastPlan[] Cast { get; init; }
-
-    public required FlatPlan[] Flats { get; init; }
-
-    /// <summary>What is painted, far to near by distance, then flats before puppets, then by list order.</summary>
-    public required LayerPlan[] Layers { get; init; }
+    /// <summary>In the shot's order.</summary>
+    public required ThingPlan[] Things { get; init; }
 
     /// <summary>Left out (alpha 0) in prints with alpha and on the rig bench.</summary>
     public Colour Backdrop { get; init; }
 
-    public CastPlan? FindCast(string id) => Cast.FirstOrDefault(cast => cast.Member.Id == id);
+    public ThingPlan? Find(string id) => Array.Find(Things, thing => thing.Thing.Id == id);
 
     /// <summary>
-    /// The plan of a film and shot that differ from this plan's in keys alone: everything else is shared. A drag that poses
-    /// does this with every move.
+    /// The plan of a film and shot that differ from this plan's in keys and cards alone: everything else is shared. A drag that
+    /// poses does this when it makes its keys.
     /// </summary>
     /// <returns>Null when more than keys is different.</returns>
     public Plan? WithKeysOf(Film film, Shot shot) =>
-        (film with { Shots = Film.Shots }) == Film && (shot with { Channels = Shot.Channels }) == Shot
-            ? this with { Film = film, Shot = shot, Slots = Slots.With(shot.Channels) }
+        (film with { Shots = Film.Shots }) == Film && (shot with { Tracks = Shot.Tracks, Cards = Shot.Cards }) == Shot
+            ? this with { Film = film, Shot = shot, Tracks = new TrackTable(Slots, shot, Tracks) }
             : null;
 }
 
-/// <param name="Index">Into <see cref="Plan.Flats"/> or <see cref="Plan.Cast"/>.</param>
-public readonly record struct LayerPlan(bool IsFlat, int Index, double Distance);
-
-/// <param name="Drawing">Index into the film's drawings.</param>
-/// <param name="Placement">Drawing pixels → stage pixels.</param>
-public sealed record FlatPlan(Flat Flat, int Drawing, Affine Placement);
-
-/// <summary>A puppet on the stage.</summary>
-public sealed class CastPlan
+/// <summary>Something on the stage.</summary>
+/// <param name="Index">Its place among the shot's things.</param>
+/// <param name="Slot">First of its stand's slots, see <see cref="StandSlots"/>.</param>
+/// <param name="Drawing">For a picture, index into the film's drawings; else −1.</param>
+/// <param name="Puppet">For a puppet the plan that all its uses share; its values are a slice behind those of the stand.</param>
+public sealed record ThingPlan(Thing Thing, int Index, int Slot, int Drawing, PuppetPlan? Puppet, int PuppetSlot)
 {
-    public required CastMember Member { get; init; }
+    /// <summary>As a number in the <see cref="SlotLayout"/>.</summary>
+    public int Owner => SlotLayout.FirstThing + Index;
 
-    public required Puppet Puppet { get; init; }
+    /// <summary>This thing's puppet's values out of those of all.</summary>
+    public Span<double> PuppetValues(double[] values) => values.AsSpan(PuppetSlot, Puppet!.Values.Count);
 
-    /// <summary>First of the whole body's five slots.</summary>
-    public required int BodySlot { get; init; }
-
-    public required DialPlan[] Dials { get; init; }
-
-    /// <summary>Parts and bones, carriers before what they carry.</summary>
-    public required NodePlan[] Nodes { get; init; }
-
-    public required ReachPlan[] Reaches { get; init; }
-
-    public required SpringPlan[] Springs { get; init; }
-
-    /// <summary>Every part with a drawing, in the puppet's order; <see cref="PartPlan.Index"/> is the place in here.</summary>
-    public required PartPlan[] Parts { get; init; }
-
-    /// <summary>Those that are painted, in painting order.</summary>
-    public required PartPlan[] Painted { get; init; }
-
-    public required ImmutableDictionary<string, int> NodeOf { get; init; }
-}
-
-/// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
-/// <param name="Carrier">Index of the carrying node, −1 for the whole body.</param>
-/// <param name="Slot">First slot: turn, then for parts shift and stretch, for bones length.</param>
-/// <param name="Along">For a bone, from its start to its end at rest.</param>
-/// <param name="Reach">The reach whose chain this bone is in, or −1.</param>
-/// <param name="Link">Its place in that chain.</param>
-public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, Point Along, int Reach, int Link);
-
-/// <param name="Slot">First of the goal's three slots: shift across and down, planted.</param>
-/// <param name="Nodes">The chain's bones as nodes, root first.</param>
-/// <param name="Joints">The chain as drawn: every bone's start, and the last one's end.</param>
-/// <param name="Limits">One for each bone, null for none.</param>
-public sealed record ReachPlan(Reach Reach, int Slot, int[] Nodes, Point[] Joints, TurnLimit?[] Limits)
-{
-    /// <summary>Where the goal is at rest: the last bone's end.</summary>
-    public Point GoalRest => Joints[^1];
+    /// <summary>The values of its stand out of those of all.</summary>
+    public ReadOnlySpan<double> StandValues(double[] values) => values.AsSpan(Slot, PuppetSlot - Slot);
 }

@@ -1,6 +1,4 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Engine;
 
@@ -9,40 +7,34 @@ public static class PlanCompiler
 {
     public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true)
     {
-        var slots = new SlotTable(new ChannelTable(shot.Channels));
-        var drawings = new Dictionary<string, int>(StringComparer.Ordinal);
-        for (var i = 0; i < film.Drawings.Length; i++)
-        {
-            drawings[film.Drawings[i].Id] = i;
-        }
-
-        var camera = slots.Add(Address.Camera, Address.View, Properties.OfCamera(film));
-        var wind = slots.Add(Address.Wind, Address.Air, Properties.Of(shot.Wind));
-        var puppets = film.Puppets.ToDictionary(puppet => puppet.Id, StringComparer.Ordinal);
-        var cast = shot.Cast.Select(member => new CastCompiler(film, member, puppets[member.Puppet], slots, drawings, rigs).Compile()).ToArray();
-        var flats = shot.Flats
-            .Select(flat => new FlatPlan(flat, drawings[flat.Drawing], new Affine(flat.Scale, 0, 0, flat.Scale, flat.X, flat.Y)))
-            .ToArray();
+        var slots = new SlotLayout();
+        var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
+        var wind = slots.Add(Address.Wind, new ValueTable([(Address.Air, Properties.Of(shot.Wind))]));
+        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs)).ToArray();
         return new Plan
         {
             Film = film,
             Shot = shot,
             Slots = slots,
+            Tracks = new TrackTable(slots, shot),
             CameraSlot = camera,
             WindSlot = wind,
-            Cast = cast,
-            Flats = flats,
-            Layers = Layers(flats, cast),
+            Things = things,
             Backdrop = backdrop ? film.Backdrop : default,
         };
     }
 
-    private static LayerPlan[] Layers(FlatPlan[] flats, CastPlan[] cast) =>
-    [
-        .. flats.Select((flat, index) => (flat.Flat.Hidden, Layer: new LayerPlan(true, index, flat.Flat.Distance)))
-            .Concat(cast.Select((member, index) => (member.Member.Hidden, Layer: new LayerPlan(false, index, member.Member.Distance))))
-            .Where(entry => !entry.Hidden)
-            .Select(entry => entry.Layer)
-            .OrderByDescending(layer => layer.Distance),
-    ];
+    private static ThingPlan Place(Film film, Thing thing, int index, SlotLayout slots, RigCache rigs)
+    {
+        var stand = new ValueTable([(Address.Stand, Properties.Of(thing.Stand))]);
+        if (thing.Body is Picture picture)
+        {
+            var slot = slots.Add(thing.Id, stand);
+            return new ThingPlan(thing, index, slot, rigs.DrawingsOf(film)[picture.Drawing], null, slot + stand.Count);
+        }
+
+        var puppet = rigs.PlanOf(film, ((Cast)thing.Body).Puppet);
+        var first = slots.Add(thing.Id, stand, puppet.Values);
+        return new ThingPlan(thing, index, first, -1, puppet, first + stand.Count);
+    }
 }

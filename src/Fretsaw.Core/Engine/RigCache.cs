@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
@@ -13,17 +14,19 @@ namespace Fretsaw.Core.Engine;
 /// </summary>
 public sealed class RigCache
 {
-    /// <summary>Enough for every pinned part of a large film; beyond it all is forgotten and done again as it is asked for.</summary>
+    /// <summary>Enough for every pinned part of a large film.</summary>
     private const int Limit = 256;
 
     private const double CoarserBy = 2.1;
     private const int CoarserFrom = 60;
 
-    private readonly ConcurrentDictionary<(string Drawing, double Margin, double Side, double Bridge), Mesh> meshes = new();
-    private readonly ConcurrentDictionary<(Mesh Mesh, string Pins), ArapSystem?> systems = new();
-    private readonly ConcurrentDictionary<(Mesh Mesh, string Bones), (BoneBend Bend, BoneWeights Weights)> weights = new();
-    private readonly ConcurrentDictionary<string, FormSet?> forms = new();
-    private readonly ConcurrentDictionary<Mesh, double> coverages = new();
+    private readonly Recent<(string Drawing, double Margin, double Side, double Bridge), Mesh> meshes = new(2 * Limit);
+    private readonly Recent<(Mesh Mesh, string Pins), ArapSystem?> systems = new(Limit);
+    private readonly Recent<(Mesh Mesh, string Bones, BoneBend Bend), BoneWeights> weights = new(Limit);
+    private readonly Recent<string, FormSet?> forms = new(Limit);
+    private readonly ConditionalWeakTable<Mesh, object> coverages = [];
+
+    private Numbered drawings = new([], new Dictionary<string, int>(StringComparer.Ordinal));
 
     // Records that never change: what is made of one is good as long as it is.
     private readonly ConditionalWeakTable<Dial, DialMix> mixes = [];
@@ -32,11 +35,43 @@ public sealed class RigCache
 
     private readonly ConditionalWeakTable<ArapSystem, ConcurrentDictionary<int, (double[] Moves, double PulledPx)>> reaches = [];
 
+    private readonly ConditionalWeakTable<Puppet, Compiled> puppets = [];
+
     private sealed record Made<T>(Mesh Mesh, T Thing);
+
+    private sealed record Numbered(ImmutableArray<Drawing> Drawings, IReadOnlyDictionary<string, int> Indices);
+
+    private sealed record Compiled(ImmutableArray<Drawing> Drawings, double FrameRate, PuppetPlan Plan);
+
+    /// <summary>Where each drawing is in the film's list.</summary>
+    public IReadOnlyDictionary<string, int> DrawingsOf(Film film)
+    {
+        var known = drawings;
+        if (known.Drawings != film.Drawings)
+        {
+            known = new Numbered(film.Drawings, film.Drawings.Select((drawing, index) => (drawing.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index, StringComparer.Ordinal));
+            drawings = known;
+        }
+
+        return known.Indices;
+    }
+
+    /// <summary>A puppet's plan, which all its uses share, in all shots and until the puppet or the film's drawings change.</summary>
+    public PuppetPlan PlanOf(Film film, string puppetId)
+    {
+        var puppet = film.Puppets.First(candidate => candidate.Id == puppetId);
+        if (puppets.TryGetValue(puppet, out var known) && known.Drawings == film.Drawings && known.FrameRate == film.FrameRate)
+        {
+            return known.Plan;
+        }
+
+        var plan = new PuppetCompiler(film, puppet, DrawingsOf(film), this).Compile();
+        puppets.AddOrUpdate(puppet, new Compiled(film.Drawings, film.FrameRate, plan));
+        return plan;
+    }
 
     public Mesh MeshOf(Drawing drawing, MeshSettings settings)
     {
-        Trim(meshes);
         return meshes.GetOrAdd((drawing.Id, settings.Margin, settings.TriangleSide, settings.Bridge), _ => MeshBuilder.Build(drawing.Outline, settings));
     }
 
@@ -44,9 +79,8 @@ public sealed class RigCache
     /// <returns>Null when the part has no pins that hold, or its art gives no mesh.</returns>
     public ArapSystem? SystemOf(Drawing drawing, Part part)
     {
-        Trim(systems);
         var mesh = MeshOf(drawing, part.Mesh!);
-        var places = string.Join(';', part.Pins.Select(pin => FormattableString.Invariant($"{pin.Hold}{pin.At.X:R},{pin.At.Y:R},{pin.InFront:R}")))
+        var places = string.Join(';', part.Pins.Select(pin => FormattableString.Invariant($"{pin.Id}:{pin.Hold}{pin.At.X:R},{pin.At.Y:R},{pin.InFront:R}")))
             + string.Join(';', part.Patches.Select(patch => FormattableString.Invariant($"p{patch.At.X:R},{patch.At.Y:R},{patch.Radius:R}")))
             + FormattableString.Invariant($"s{part.Mesh!.Stiffness:R}");
         return systems.GetOrAdd((mesh, places), _ => Build(drawing, part, part.Mesh!));
@@ -63,21 +97,12 @@ public sealed class RigCache
     public BoneWeights WeightsOf(Mesh mesh, BoneBend bend, Puppet puppet, Drawing drawing)
     {
         var bones = bend.Bones.Select(id => puppet.Bones.First(bone => bone.Id == id)).ToList();
-        var key = (mesh, string.Join(';', bones.Select(bone => FormattableString.Invariant($"{bone.Id}:{bone.Start.X:R},{bone.Start.Y:R},{bone.End.X:R},{bone.End.Y:R}"))));
-        if (weights.TryGetValue(key, out var kept) && kept.Bend == bend)
-        {
-            return kept.Weights;
-        }
-
-        Trim(weights);
-        var made = WeightPainting.Of(mesh, bend, bones, drawing.Outline);
-        weights[key] = (bend, made);
-        return made;
+        var key = (mesh, string.Join(';', bones.Select(bone => FormattableString.Invariant($"{bone.Id}:{bone.Start.X:R},{bone.Start.Y:R},{bone.End.X:R},{bone.End.Y:R}"))), bend);
+        return weights.GetOrAdd(key, _ => WeightPainting.Of(mesh, bend, bones, drawing.Outline));
     }
 
     public FormSet? FormsOf(Drawing own, ImmutableArray<(Form Form, Drawing Drawing)> others)
     {
-        Trim(forms);
         var key = own.Id + string.Concat(others.Select(entry => FormattableString.Invariant($"|{entry.Form.Id}={entry.Drawing.Id}") + string.Join(',', entry.Form.Starts)));
         return forms.GetOrAdd(key, _ => FormSet.Of(own, others));
     }
@@ -95,8 +120,7 @@ public sealed class RigCache
     /// <summary>How much of a drawing its mesh covers, [0, 1].</summary>
     public double CoverageOf(Drawing drawing, MeshSettings settings)
     {
-        Trim(coverages);
-        return coverages.GetOrAdd(MeshOf(drawing, settings), mesh => Outlines.CoveredBy(drawing.Outline, mesh));
+        return (double)coverages.GetValue(MeshOf(drawing, settings), mesh => Outlines.CoveredBy(drawing.Outline, mesh));
     }
 
     private static T On<TKey, T>(ConditionalWeakTable<TKey, Made<T>> table, Mesh mesh, TKey key, Func<Mesh, TKey, T> make)
@@ -110,14 +134,5 @@ public sealed class RigCache
         made = new Made<T>(mesh, make(mesh, key));
         table.AddOrUpdate(key, made);
         return made.Thing;
-    }
-
-    private static void Trim<TKey, TValue>(ConcurrentDictionary<TKey, TValue> cache)
-        where TKey : notnull
-    {
-        if (cache.Count > Limit)
-        {
-            cache.Clear();
-        }
     }
 }

@@ -9,14 +9,14 @@ namespace Fretsaw.Core.Engine;
 /// </summary>
 public sealed class Skeleton
 {
-    private readonly CastPlan plan;
+    private readonly PuppetPlan plan;
     private readonly double[] chainTurns;
     private readonly double[] chainLengths;
     private readonly Point[] joints;
     private readonly double[] lengths;
     private readonly double[] restTurns;
 
-    public Skeleton(CastPlan plan)
+    public Skeleton(PuppetPlan plan)
     {
         this.plan = plan;
         var nodes = plan.Nodes.Length;
@@ -42,18 +42,18 @@ public sealed class Skeleton
     /// <summary>By reach, posed puppet pixels.</summary>
     public Point[] Goals { get; }
 
-    /// <param name="values">Driven values, by slot.</param>
-    /// <param name="lag">Extra turn of each node, radians; empty for none.</param>
-    public void Pose(ReadOnlySpan<double> values, ReadOnlySpan<double> lag)
+    /// <param name="ground">Puppet pixels at rest → stage pixels.</param>
+    /// <param name="values">Driven values of this use, by the plan's slots.</param>
+    /// <param name="late">Extra turn of each node by follow-through, radians; empty for none.</param>
+    public void Pose(in Affine ground, ReadOnlySpan<double> values, ReadOnlySpan<double> late)
     {
-        var (member, origin) = (plan.Member, plan.Puppet.Origin);
-        Ground = new Affine(member.Scale, 0, 0, member.Scale, member.X - (member.Scale * origin.X), member.Y - (member.Scale * origin.Y));
-        var body = Local(values, plan.BodySlot, origin, 0);
+        Ground = ground;
+        var body = Local(values, plan.BodySlot, plan.Puppet.Origin, 0);
         ToStage = Ground * body;
         for (var i = 0; i < plan.Nodes.Length; i++)
         {
             ref readonly var node = ref plan.Nodes[i];
-            var late = lag.IsEmpty ? 0 : lag[i];
+            var extra = late.IsEmpty ? 0 : late[i];
             if (node.IsBone)
             {
                 var carrier = CarrierOf(node);
@@ -63,11 +63,11 @@ public sealed class Skeleton
                 }
 
                 var turn = node.Reach < 0 ? values[node.Slot] * Angles.RadiansPerDegree : chainTurns[i];
-                Bone(i, node, carrier, turn + late, node.Reach < 0 ? values[node.Slot + 1] / 100 : chainLengths[i]);
+                Bone(i, node, carrier, turn + extra, node.Reach < 0 ? values[node.Slot + 1] / 100 : chainLengths[i]);
             }
             else
             {
-                Worlds[i] = Tips[i] = CarrierOf(node) * Local(values, node.Slot, node.Pivot, late);
+                Worlds[i] = Tips[i] = CarrierOf(node) * Local(values, node.Slot, node.Pivot, extra);
             }
         }
     }
@@ -94,10 +94,10 @@ public sealed class Skeleton
     }
 
     /// <summary>Turn, shift and stretch of five slots in a row.</summary>
-    private static Affine Local(ReadOnlySpan<double> values, int slot, Point pivot, double late) => Affine.AboutPivot(
+    private static Affine Local(ReadOnlySpan<double> values, int slot, Point pivot, double extra) => Affine.AboutPivot(
         pivot,
         new Point(values[slot + 1], values[slot + 2]),
-        (values[slot] * Angles.RadiansPerDegree) + late,
+        (values[slot] * Angles.RadiansPerDegree) + extra,
         values[slot + 3] / 100,
         values[slot + 4] / 100);
 

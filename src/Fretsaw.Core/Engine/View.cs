@@ -1,7 +1,5 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Lens;
 
 namespace Fretsaw.Core.Engine;
 
@@ -15,7 +13,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     public Film Framed(Film film) =>
         Shot is null && Aspect is { } aspect ? film with { Width = (int)Math.Round(film.Height * Math.Clamp(aspect, 0.2, 5)) } : film;
 
-    /// <summary>The cast id of a puppet on the bench.</summary>
+    /// <summary>The id of the puppet that lies on the bench.</summary>
     public const string BenchCast = "bench";
 
     /// <summary>How much of the frame's height or width a puppet on the bench fills.</summary>
@@ -26,24 +24,28 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     {
         if (Shot is null)
         {
-            return Bench(film, FindPuppet(film, Puppet), BenchCast, []);
+            return Bench(film, FindPuppet(film, Puppet), BenchCast);
         }
 
-        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot || candidate.Name == Shot)
+        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot) ?? film.Shots.FirstOrDefault(candidate => candidate.Name == Shot)
             ?? throw new FilmException($"shot '{Shot}'", "is not in the film", $"its shots are {string.Join(", ", film.Shots.Select(s => s.Id))}");
         if (Cast is null)
         {
             return shot;
         }
 
-        var member = shot.Cast.FirstOrDefault(candidate => candidate.Id == Cast)
+        var body = shot.Things.FirstOrDefault(candidate => candidate.Id == Cast)?.Body as Films.Cast
             ?? throw new FilmException($"puppet '{Cast}'", $"is not on the stage of '{shot.Name}'", "choose one that is");
-        var own = shot.Channels.RemoveAll(channel => Address.Parse(channel.Id).Owner != Cast || Address.Parse(channel.Id).Thing == Address.Body);
-        return Bench(film, FindPuppet(film, member.Puppet), Cast, own) with { Length = shot.Length };
+        return Bench(film, FindPuppet(film, body.Puppet), Cast) with
+        {
+            Length = shot.Length,
+            Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner != Cast || track.Address.Thing is Address.Body or Address.Stand),
+            Cards = shot.Cards.RemoveAll(card => card.Owner != Cast),
+        };
     }
 
     /// <summary>A stage with nothing on it but one puppet, in the middle, filling the frame, sharp.</summary>
-    private static Shot Bench(Film film, Puppet puppet, string castId, ImmutableArray<Channel> channels)
+    private static Shot Bench(Film film, Puppet puppet, string id)
     {
         var box = PuppetBox(film, puppet);
         var scale = Math.Clamp(Math.Min(film.Width / Math.Max(1, box.Width), film.Height / Math.Max(1, box.Height)) * BenchFill, 1e-3, 100);
@@ -51,18 +53,20 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
         {
             Id = BenchCast,
             Name = "Bench",
-            Channels = channels,
-            Cast =
+            Things =
             [
-                new CastMember
+                new Thing
                 {
-                    Id = castId,
+                    Id = id,
                     Name = puppet.Name,
-                    Puppet = puppet.Id,
-                    Distance = PicturePlane.DistanceMetres(film),
-                    Scale = scale,
-                    X = (film.Width / 2.0) + (scale * (puppet.Origin.X - box.Centre.X)),
-                    Y = (film.Height / 2.0) + (scale * (puppet.Origin.Y - box.Centre.Y)),
+                    Body = new Films.Cast(puppet.Id),
+                    Stand = new Stand
+                    {
+                        Distance = PicturePlane.DistanceMetres(film),
+                        SizePercent = scale * 100,
+                        X = (film.Width / 2.0) + (scale * (puppet.Origin.X - box.Centre.X)),
+                        Y = (film.Height / 2.0) + (scale * (puppet.Origin.Y - box.Centre.Y)),
+                    },
                 },
             ],
         };

@@ -48,4 +48,9 @@ public sealed record Station(double Across, double Down, ImmutableArray<StationV
 
 /// <param name="Thing">Id of a part, pin, bone, reach, knead or form; "body" for the whole body.</param>
 /// <param name="Property">The name of a <see cref="PropertyInfo"/>.</param>
-public sealed record StationValue(string Thing, string Property, double Value);
+/// <param name="Value">In the property's unit; nothing for a choice.</param>
+public sealed record StationValue(string Thing, string Property, double Value = 0)
+{
+    /// <summary>For a property that is a choice, what is chosen; else null.</summary>
+    public string? Choice { get; init; }
+}

@@ -12,7 +12,7 @@ namespace Fretsaw.Core.Films;
 /// </remarks>
 public sealed record Film
 {
-    public const int CurrentVersion = 1;
+    public const int CurrentVersion = 2;
 
     /// <summary>The version of the film format; see docs/film-format.md.</summary>
     public int Version { get; init; } = CurrentVersion;

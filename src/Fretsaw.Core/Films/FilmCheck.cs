@@ -1,15 +1,14 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
-using System.Text.RegularExpressions;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Films;
 
 /// <summary>The rules a film keeps whatever it came from: a file, a stranger's upload, an edit.</summary>
-public static partial class FilmCheck
+public static class FilmCheck
 {
     /// <summary>More than any person places by hand; a hostile file stops here and not in memory.</summary>
-    private const int MaxThings = 20_000;
+    internal const int MaxThings = 20_000;
 
     private const int MaxNameLength = 200;
 
@@ -29,7 +28,7 @@ public static partial class FilmCheck
         Range(film.FrameWidthMetres, 0.001, 1000, "film", "frame width at the picture plane", "m");
         Range(film.RestLensMm, 8, 2000, "film", "rest lens", "mm");
 
-        var drawings = new Lazy<HashSet<string>>(() => Ids(film.Drawings, "film", "drawings"));
+        var drawings = new Lazy<HashSet<string>>(() => Ids.Check(film.Drawings, "film", "drawings"));
         var sameDrawings = before is not null && before.Drawings == film.Drawings;
         if (!sameDrawings)
         {
@@ -41,13 +40,13 @@ public static partial class FilmCheck
         }
 
         var samePuppets = sameDrawings && before!.Puppets == film.Puppets;
-        var puppets = new Lazy<HashSet<string>>(() => Ids(film.Puppets, "film", "puppets"));
+        var puppets = new Lazy<HashSet<string>>(() => Ids.Check(film.Puppets, "film", "puppets"));
         if (!samePuppets)
         {
             _ = puppets.Value;
             var shelved = film.Puppets.Where(puppet => puppet.Shelf is not null).Select(puppet => puppet.Shelf!).ToList();
             Demand(shelved.Distinct(StringComparer.Ordinal).Count() == shelved.Count, "film", "has two copies of one puppet of the shelf", "put the one puppet on the stage twice");
-            Demand(shelved.TrueForAll(shelf => IdPattern().IsMatch(shelf)), "film", "has a puppet with no usable name on the shelf", "use 1–200 of letters, digits, - _ . /");
+            Demand(shelved.TrueForAll(shelf => Ids.IsValid(shelf)), "film", "has a puppet with no usable name on the shelf", Ids.Remedy);
             foreach (var puppet in film.Puppets.Where(puppet => !sameDrawings || !before!.Puppets.Contains(puppet, Same<Puppet>.One)))
             {
                 PuppetCheck.Check(puppet, drawings.Value);
@@ -59,7 +58,7 @@ public static partial class FilmCheck
             return;
         }
 
-        Ids(film.Shots, "film", "shots");
+        Ids.Check(film.Shots, "film", "shots");
         foreach (var shot in film.Shots)
         {
             var known = samePuppets ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
@@ -81,19 +80,15 @@ public static partial class FilmCheck
         public int GetHashCode(T obj) => RuntimeHelpers.GetHashCode(obj);
     }
 
-    internal static HashSet<string> Ids<T>(ImmutableArray<T> things, string place, string what)
-        where T : IEntity
+    /// <exception cref="FilmException">The list is missing, too long, or has a hole in it.</exception>
+    internal static void Some<T>(ImmutableArray<T> list, string place, string what, int most)
     {
-        Demand(!things.IsDefault, place, $"has no list of {what}", "write an empty list");
-        Demand(things.Length <= MaxThings, place, $"has {things.Length} {what}", $"keep to {MaxThings}");
-        var seen = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var thing in things)
+        Demand(!list.IsDefault, place, $"has no list of {what}", "write an empty list");
+        Demand(list.Length <= most, place, $"has {list.Length} {what}", $"keep to {most}");
+        foreach (var item in list)
         {
-            Demand(IdPattern().IsMatch(thing.Id), place, $"has the id '{thing.Id}' among its {what}", "use 1–200 of letters, digits, - _ . /");
-            Demand(seen.Add(thing.Id), place, $"has '{thing.Id}' twice among its {what}", "give each its own id");
+            Demand(item is not null, place, $"has nothing where one of its {what} should be", "leave it out");
         }
-
-        return seen;
     }
 
     internal static void Name(string? name, string place) =>
@@ -120,7 +115,4 @@ public static partial class FilmCheck
             throw new FilmException(place, what.ToString(), remedy.ToString());
         }
     }
-
-    [GeneratedRegex("^[A-Za-z0-9._/-]{1,200}$")]
-    private static partial Regex IdPattern();
 }

@@ -8,11 +8,17 @@ namespace Fretsaw.Core.Films;
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     UseStringEnumConverter = true,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-    MaxDepth = 32,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true,
+    AllowOutOfOrderMetadataProperties = true,
+    MaxDepth = Depth,
     WriteIndented = false)]
 [JsonSerializable(typeof(Film))]
 public sealed partial class FilmJson : JsonSerializerContext
 {
+    /// <summary>The deepest that a film goes, and some more.</summary>
+    public const int Depth = 32;
+
     /// <summary>Reads and checks a film.</summary>
     /// <exception cref="FilmException">The text is no film, or breaks one of its rules.</exception>
     public static Film Read(ReadOnlySpan<byte> utf8, string source)
@@ -28,8 +34,10 @@ public sealed partial class FilmJson : JsonSerializerContext
     {
         try
         {
-            return JsonSerializer.Deserialize(utf8, Default.Film)
-                ?? throw new FilmException(source, "holds no film", "export the film again");
+            JsonScan.RefuseNullsInLists(utf8, Depth);
+            return VersionOf(utf8) == Format1.Format1Reader.Version
+                ? Format1.Format1Reader.Read(utf8)
+                : JsonSerializer.Deserialize(utf8, JsonReaders.For<Film>(Default)) ?? throw new FilmException(source, "holds no film", "export the film again");
         }
         catch (JsonException problem)
         {
@@ -39,6 +47,28 @@ public sealed partial class FilmJson : JsonSerializerContext
                 "compare it with docs/film-format.md",
                 problem);
         }
+    }
+
+    /// <returns>The film's own version; 0 where it says none.</returns>
+    private static int VersionOf(ReadOnlySpan<byte> utf8)
+    {
+        var reader = new Utf8JsonReader(utf8, new JsonReaderOptions { MaxDepth = Depth });
+        while (reader.Read())
+        {
+            if (reader.TokenType == JsonTokenType.PropertyName && reader.CurrentDepth == 1)
+            {
+                var isVersion = reader.ValueTextEquals("version"u8);
+                reader.Read();
+                if (isVersion)
+                {
+                    return reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var version) ? version : 0;
+                }
+
+                reader.Skip();
+            }
+        }
+
+        return 0;
     }
 
     public static byte[] Write(Film film) => JsonSerializer.SerializeToUtf8Bytes(film, Default.Film);

@@ -1,8 +1,16 @@
 namespace Fretsaw.Core.Films;
 
-/// <summary>Anything in a film that an edit can name. Ids are unique within their film.</summary>
-public interface IEntity
+/// <summary>Anything in a list of the film that is told from its neighbours by something that stays.</summary>
+public interface IKeyed<TKey>
+    where TKey : notnull
 {
-    /// <summary>Letters, digits, '-', '_' and '.'; 1–64 characters. Channels also use '/'.</summary>
+    TKey Key { get; }
+}
+
+/// <summary>Anything in a film that an edit can name. Where its id must be unique is said by <see cref="Ids"/>.</summary>
+public interface IEntity : IKeyed<string>
+{
     string Id { get; }
+
+    string IKeyed<string>.Key => Id;
 }

@@ -1,25 +1,94 @@
 namespace Fretsaw.Core.Films;
 
-/// <summary>What people call the things that addresses name.</summary>
+/// <summary>What sort of thing an id means.</summary>
+public enum ThingKind
+{
+    Camera,
+    Wind,
+    Picture,
+    Puppet,
+    Shake,
+    Stand,
+    Body,
+    Part,
+    Bone,
+    Pin,
+    Reach,
+    Dial,
+    Knead,
+    Form,
+    Swap,
+    Patch,
+}
+
+/// <summary>What an id means to people.</summary>
+public sealed record NamedId(string Id, string Name, ThingKind Kind);
+
+/// <summary>The one list of what every id is called: for strips, lists, snags and errors.</summary>
 public static class Names
 {
-    /// <returns>The name of the thing; the id when it is gone.</returns>
-    public static string Of(Film film, Shot shot, Address address)
+    public const string WholeBody = "Whole body";
+    public const string WhereItStands = "Where it stands";
+
+    /// <summary>Everything in a puppet that has a name.</summary>
+    public static IEnumerable<NamedId> InPuppet(Puppet puppet)
     {
-        if (address.Owner == Address.Camera)
+        yield return new NamedId(Address.Body, WholeBody, ThingKind.Body);
+        foreach (var dial in puppet.Dials)
         {
-            return "Camera";
+            yield return new NamedId(dial.Id, dial.Name, ThingKind.Dial);
         }
 
-        var member = shot.Cast.FirstOrDefault(candidate => candidate.Id == address.Owner);
-        var puppet = film.Puppets.FirstOrDefault(candidate => candidate.Id == member?.Puppet);
-        return puppet is null ? address.Thing : address.Thing == Address.Body ? "Whole body" : OfThing(puppet, address.Thing);
+        foreach (var reach in puppet.Reaches)
+        {
+            yield return new NamedId(reach.Id, reach.Name, ThingKind.Reach);
+        }
+
+        foreach (var bone in puppet.Bones)
+        {
+            yield return new NamedId(bone.Id, bone.Name, ThingKind.Bone);
+        }
+
+        foreach (var part in puppet.Parts)
+        {
+            yield return new NamedId(part.Id, part.Name, ThingKind.Part);
+            foreach (var named in InPart(part))
+            {
+                yield return named;
+            }
+        }
     }
 
-    public static string OfThing(Puppet puppet, string id) =>
-        puppet.Parts.FirstOrDefault(part => part.Id == id)?.Name
-        ?? puppet.Bones.FirstOrDefault(bone => bone.Id == id)?.Name
-        ?? puppet.Reaches.FirstOrDefault(reach => reach.Id == id)?.Name
-        ?? puppet.Parts.SelectMany(part => part.Pins).FirstOrDefault(pin => pin.Id == id)?.Name
-        ?? id;
+    /// <returns>The name of a thing of a puppet; the id when it is gone.</returns>
+    public static string OfThing(Puppet puppet, string id) => InPuppet(puppet).FirstOrDefault(named => named.Id == id)?.Name ?? id;
+
+    /// <summary>What an address's thing is: of the camera, of the wind, of what stands on the stage.</summary>
+    /// <returns>With the id for its name when it is gone.</returns>
+    public static NamedId Of(Film film, Shot shot, Address address)
+    {
+        if (address.Owner is Address.Camera or Address.Wind)
+        {
+            var (name, kind) = address.Owner == Address.Camera ? ("Camera", ThingKind.Camera) : ("Wind", ThingKind.Wind);
+            return new NamedId(address.Thing, name, kind);
+        }
+
+        if (address.Thing == Address.Stand)
+        {
+            return new NamedId(address.Thing, WhereItStands, ThingKind.Stand);
+        }
+
+        var body = shot.Things.FirstOrDefault(candidate => candidate.Id == address.Owner)?.Body as Cast;
+        var puppet = film.Puppets.FirstOrDefault(candidate => candidate.Id == body?.Puppet);
+        return (puppet is null ? null : InPuppet(puppet).FirstOrDefault(named => named.Id == address.Thing))
+            ?? new NamedId(address.Thing, address.Thing, ThingKind.Part);
+    }
+
+    private static IEnumerable<NamedId> InPart(Part part) =>
+    [
+        .. part.Pins.Select(pin => new NamedId(pin.Id, pin.Name, ThingKind.Pin)),
+        .. part.Kneads.Select(knead => new NamedId(knead.Id, knead.Name, ThingKind.Knead)),
+        .. part.Forms.Select(form => new NamedId(form.Id, form.Name, ThingKind.Form)),
+        .. part.Swaps.Select(swap => new NamedId(swap.Id, swap.Name, ThingKind.Swap)),
+        .. part.Patches.Select(patch => new NamedId(patch.Id, patch.Name, ThingKind.Patch)),
+    ];
 }

@@ -35,10 +35,10 @@ public sealed record Part : IEntity
     public Matte? Matte { get; init; }
 
     /// <summary>Drawings that can show instead of the part's own; see <see cref="Properties.Swap"/>.</summary>
-    public ImmutableArray<Swap> Swaps { get; init => field = value.IsDefault ? [] : value; } = [];
+    public ImmutableArray<Swap> Swaps { get; init; } = [];
 
     /// <summary>Outlines that the part's own is blended with.</summary>
-    public ImmutableArray<Form> Forms { get; init => field = value.IsDefault ? [] : value; } = [];
+    public ImmutableArray<Form> Forms { get; init; } = [];
 
     /// <summary>Set once the part has a mesh; pins and bending need one.</summary>
     public MeshSettings? Mesh { get; init; }
@@ -46,12 +46,12 @@ public sealed record Part : IEntity
     public ImmutableArray<Pin> Pins { get; init; } = [];
 
     /// <summary>Areas of the mesh that must not bend.</summary>
-    public ImmutableArray<StiffPatch> Patches { get; init => field = value.IsDefault ? [] : value; } = [];
+    public ImmutableArray<StiffPatch> Patches { get; init; } = [];
 
     /// <summary>Bent by several bones. Such a part has no pins.</summary>
     public BoneBend? Bend { get; init; }
 
-    public ImmutableArray<Knead> Kneads { get; init => field = value.IsDefault ? [] : value; } = [];
+    public ImmutableArray<Knead> Kneads { get; init; } = [];
 
     /// <summary>The part is a tapered limb along two bones; its drawing gives only the paint.</summary>
     public Limb? Limb { get; init; }

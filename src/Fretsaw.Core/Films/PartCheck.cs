@@ -26,7 +26,7 @@ internal static class PartCheck
             Demand(known.Parts.Contains(matte.Part) && matte.Part != part.Id, place, $"shows inside '{matte.Part}', which is no other part", "choose another part");
         }
 
-        Ids(part.Swaps, place, "swaps");
+        Ids.Check(part.Swaps, place, "swaps");
         foreach (var swap in part.Swaps)
         {
             Name(swap.Name, $"swap '{swap.Id}' of {place}");
@@ -34,7 +34,7 @@ internal static class PartCheck
             Drawing(swap.Drawing, $"swap '{swap.Name}' of {place}", known);
         }
 
-        Ids(part.Forms, place, "forms");
+        Ids.Check(part.Forms, place, "forms");
         foreach (var form in part.Forms)
         {
             Check(form, $"form '{form.Name}' of {place}", known);
@@ -42,13 +42,13 @@ internal static class PartCheck
 
         Mesh(part, place);
         OneWayOfPainting(part, place);
-        Ids(part.Pins, place, "pins");
+        Ids.Check(part.Pins, place, "pins");
         foreach (var pin in part.Pins)
         {
             Check(pin, $"pin '{pin.Name}' on {place}", known);
         }
 
-        Ids(part.Patches, place, "stiff patches");
+        Ids.Check(part.Patches, place, "stiff patches");
         foreach (var patch in part.Patches)
         {
             Name(patch.Name, $"stiff patch '{patch.Id}' on {place}");
@@ -57,7 +57,7 @@ internal static class PartCheck
         }
 
         Check(part.Bend, place, known);
-        Ids(part.Kneads, place, "kneads");
+        Ids.Check(part.Kneads, place, "kneads");
         foreach (var knead in part.Kneads)
         {
             Check(knead, $"knead '{knead.Name}' of {place}");
@@ -112,7 +112,7 @@ internal static class PartCheck
     {
         Name(form.Name, place);
         Drawing(form.Drawing, place, known);
-        Demand(!form.Starts.IsDefault && form.Starts.Length <= MaxStrokes, place, "has no list of starts", "write an empty list");
+        Some(form.Starts, place, "starts", MaxStrokes);
         foreach (var start in form.Starts)
         {
             Range(start.Shape, 0, 200_000, place, "shape", "");
@@ -137,9 +137,10 @@ internal static class PartCheck
             return;
         }
 
-        Demand(!bend.Bones.IsDefault && bend.Bones.Length is >= 2 and <= 100, place, "is bent by fewer than two bones or more than 100", "choose two or more");
+        Some(bend.Bones, place, "bones", 100);
+        Demand(bend.Bones.Length >= 2, place, "is bent by fewer than two bones", "choose two or more");
         Demand(bend.Bones.All(known.Bones.Contains) && bend.Bones.Distinct(StringComparer.Ordinal).Count() == bend.Bones.Length, place, "is bent by a bone that is not there or by one twice", "choose its bones again");
-        Demand(!bend.Strokes.IsDefault && bend.Strokes.Length <= MaxStrokes, place, $"has no list of weight strokes or more than {MaxStrokes}", "start its weights anew");
+        Some(bend.Strokes, place, "weight strokes", MaxStrokes);
         foreach (var stroke in bend.Strokes)
         {
             Demand(bend.Bones.Contains(stroke.Bone), place, $"has weights painted for '{stroke.Bone}', which does not bend it", "add that bone");
@@ -150,7 +151,8 @@ internal static class PartCheck
         if (bend.Mirror is { } mirror)
         {
             Range(mirror.AxisX, -1e6, 1e6, place, "mirror line", "px");
-            Demand(!mirror.Pairs.IsDefault && mirror.Pairs.All(pair => bend.Bones.Contains(pair.One) && bend.Bones.Contains(pair.Other)), place, "mirrors the weights of a bone that does not bend it", "mirror anew");
+            Some(mirror.Pairs, place, "mirrored pairs", 100);
+            Demand(mirror.Pairs.All(pair => bend.Bones.Contains(pair.One) && bend.Bones.Contains(pair.Other)), place, "mirrors the weights of a bone that does not bend it", "mirror anew");
         }
     }
 
@@ -158,7 +160,7 @@ internal static class PartCheck
     {
         Name(knead.Name, place);
         Range(knead.AtRest, -200, 300, place, "amount at rest", "%");
-        Demand(!knead.Strokes.IsDefault && knead.Strokes.Length <= MaxStrokes, place, $"has no list of strokes or more than {MaxStrokes}", "start a second knead");
+        Some(knead.Strokes, place, "strokes", MaxStrokes);
         foreach (var stroke in knead.Strokes)
         {
             Demand(Enum.IsDefined(stroke.Brush), place, "has an unknown brush", "choose one of the listed ones");

@@ -1,20 +1,7 @@
 using System.Collections.Frozen;
-using Fretsaw.Core.Lens;
+using System.Collections.Immutable;
 
 namespace Fretsaw.Core.Films;
-
-/// <summary>What the program knows of an animatable property: how to show it and where it may go.</summary>
-/// <param name="Name">As written in an address.</param>
-/// <param name="Title">As shown.</param>
-/// <param name="Unit">px, °, %, m, mm or f/.</param>
-/// <param name="Default">At rest.</param>
-/// <param name="Min">Smallest sensible value; sampling does not clamp, edits are refused outside.</param>
-/// <param name="Max">Largest sensible value.</param>
-/// <param name="Decimals">How many digits are shown after the point.</param>
-/// <param name="Step">One nudge with an arrow key.</param>
-/// <param name="Jumps">Has no values in between: it jumps from key to key, whatever the chart.</param>
-public sealed record PropertyInfo(
-    string Name, string Title, string Unit, double Default, double Min, double Max, int Decimals, double Step, bool Jumps = false);
 
 /// <summary>The one table of animatable properties, by what kind of thing has them.</summary>
 public static class Properties
@@ -22,8 +9,11 @@ public static class Properties
     private const double Far = 1e5;
 
     public static readonly PropertyInfo Turn = new("turn", "Turn", "°", 0, -36000, 36000, 1, 1);
-    public static readonly PropertyInfo ShiftX = new("shiftX", "Shift across", "px", 0, -Far, Far, 0, 1);
-    public static readonly PropertyInfo ShiftY = new("shiftY", "Shift down", "px", 0, -Far, Far, 0, 1);
+
+    /// <summary>How far a part, pin, goal or the whole body is from where it is at rest.</summary>
+    public static readonly PlaceInfo Shift = new("shift", "Shift", ["shiftX", "shiftY"]);
+    public static readonly PropertyInfo ShiftX = new("shiftX", "Shift across", "px", 0, -Far, Far, 0, 1) { Place = Shift };
+    public static readonly PropertyInfo ShiftY = new("shiftY", "Shift down", "px", 0, -Far, Far, 0, 1) { Place = Shift };
     public static readonly PropertyInfo StretchX = new("stretchX", "Stretch across", "%", 100, -1000, 1000, 0, 1);
     public static readonly PropertyInfo StretchY = new("stretchY", "Stretch down", "%", 100, -1000, 1000, 0, 1);
 
@@ -33,11 +23,12 @@ public static class Properties
     /// <summary>Of a pin that holds size.</summary>
     public static readonly PropertyInfo Size = new("size", "Size", "%", 100, 1, 1000, 0, 1);
 
-    /// <summary>Of a reach: 1 keeps the goal where it stands on the stage, whatever the body does.</summary>
-    public static readonly PropertyInfo Planted = new("planted", "Planted", "", 0, 0, 1, 0, 1, Jumps: true);
+    /// <summary>Of a reach: planted keeps the goal where it stands on the stage, whatever the body does.</summary>
+    public const string OnStage = "stage";
+    public static readonly PropertyInfo Planted = new("planted", "Planted", "", 0, 0, 1, 0, 1) { Choices = [new("", "Free"), new(OnStage, "On the stage")] };
 
-    /// <summary>Of a part with swaps: 0 shows its own drawing, n the nth swap.</summary>
-    public static readonly PropertyInfo Swap = new("swap", "Shows", "", 0, 0, 1000, 0, 1, Jumps: true);
+    /// <summary>Of a part with swaps: which drawing shows, "" its own.</summary>
+    public static readonly PropertyInfo Swap = new("swap", "Shows", "", 0, 0, 1000, 0, 1) { Choices = [new("", "Its own drawing")] };
 
     /// <summary>How much of a form shows.</summary>
     public static readonly PropertyInfo Amount = new("amount", "Amount", "%", 0, -200, 300, 0, 5);
@@ -48,62 +39,89 @@ public static class Properties
     public static readonly PropertyInfo WidthEnd = new("widthEnd", "Width at the end", "%", 100, 0, 1000, 0, 5);
 
     public static readonly PropertyInfo SwayAmount = new("sway", "Sway", "%", 100, -500, 500, 0, 5);
-    public static readonly PropertyInfo Follow = new("follow", "Follow-through", "%", 100, 0, 300, 0, 5);
+    public static readonly PropertyInfo FollowThrough = new("followThrough", "Follow-through", "%", 100, 0, 300, 0, 5);
 
     /// <summary>Of dials and pads.</summary>
     public static readonly PropertyInfo Across = new("across", "Across", "%", 0, -100, 100, 0, 5);
     public static readonly PropertyInfo Down = new("down", "Down", "%", 0, -100, 100, 0, 5);
 
-    public static readonly PropertyInfo Truck = new("truck", "Truck", "m", 0, -1000, 1000, 2, 0.05);
-    public static readonly PropertyInfo Boom = new("boom", "Boom", "m", 0, -1000, 1000, 2, 0.05);
-    public static readonly PropertyInfo Dolly = new("dolly", "Dolly", "m", 0, -10000, 10000, 2, 0.05);
+    /// <summary>Where the camera is: across, up and forward.</summary>
+    public static readonly PlaceInfo CameraPlace = new("place", "Place", ["truck", "boom", "dolly"]);
+    public static readonly PropertyInfo Truck = new("truck", "Truck", "m", 0, -1000, 1000, 2, 0.05) { Place = CameraPlace };
+    public static readonly PropertyInfo Boom = new("boom", "Boom", "m", 0, -1000, 1000, 2, 0.05) { Place = CameraPlace };
+    public static readonly PropertyInfo Dolly = new("dolly", "Dolly", "m", 0, -10000, 10000, 2, 0.05) { Place = CameraPlace };
+    public static readonly PropertyInfo Pan = new("pan", "Pan", "°", 0, -80, 80, 1, 0.5);
+    public static readonly PropertyInfo Tilt = new("tilt", "Tilt", "°", 0, -80, 80, 1, 0.5);
     public static readonly PropertyInfo Roll = new("roll", "Roll", "°", 0, -3600, 3600, 1, 0.5);
     public static readonly PropertyInfo Stop = new("stop", "Stop", "f/", 8, 0.5, 128, 1, 0.1);
 
-    /// <summary>Turn, shift and stretch: the whole body, and the first five of every part.</summary>
-    public static readonly PropertyInfo[] OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY];
+    /// <summary>Where a thing's origin stands on its plane.</summary>
+    public static readonly PlaceInfo StandPlace = new("place", "Place", ["x", "y"]);
+    public static readonly PropertyInfo FacesCamera = new("facesCamera", "Faces the camera", "", 0, 0, 1, 0, 1) { Choices = [new("", "As it stands"), new(Address.Camera, "Always")] };
 
-    private static readonly FrozenDictionary<string, PropertyInfo> ByName = OfBody
-        .Concat([Length, Size, Planted, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, Follow, Across, Down])
-        .Concat([Truck, Boom, Dolly, Roll, Stop, Lens(50), Focus(3), Strength(new Wind())])
+    /// <summary>Turn, shift and stretch: the whole body, and the first five of every part.</summary>
+    public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY];
+
+    private static readonly FrozenDictionary<string, PropertyInfo> OfPuppets = OfBody
+        .Concat([Length, Size, Planted, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])
         .ToFrozenDictionary(property => property.Name);
 
-    public static PropertyInfo[] Of(Part part) =>
+    private static readonly ImmutableArray<PropertyInfo> AnyCamera = OfCamera(new Film { Name = "Any" });
+    private static readonly ImmutableArray<PropertyInfo> AnyStand = Of(new Stand());
+    private static readonly ImmutableArray<PropertyInfo> AnyWind = Of(new Wind());
+
+    public static ImmutableArray<PropertyInfo> Of(Part part) =>
     [
         .. OfBody,
-        .. part.Swaps.IsEmpty ? [] : (PropertyInfo[])[Swap],
+        .. part.Swaps.IsEmpty ? [] : (PropertyInfo[])[Swap with { Choices = [new("", part.Name), .. part.Swaps.Select(swap => new Choice(swap.Id, swap.Name))] }],
         .. part.Limb is null ? [] : (PropertyInfo[])[WidthRoot, WidthJoint, WidthEnd],
         .. part.Sway is null ? [] : (PropertyInfo[])[SwayAmount],
-        .. part.FollowThrough is null ? [] : (PropertyInfo[])[Follow],
+        .. part.FollowThrough is null ? [] : (PropertyInfo[])[FollowThrough],
     ];
 
-    public static PropertyInfo[] Of(Bone bone) => bone.FollowThrough is null ? [Turn, Length] : [Turn, Length, Follow];
+    public static ImmutableArray<PropertyInfo> Of(Bone bone) => bone.FollowThrough is null ? [Turn, Length] : [Turn, Length, FollowThrough];
 
     /// <returns>None for a pin that only watches.</returns>
-    public static PropertyInfo[] Of(Pin pin) => pin.Hold == PinHold.Watch ? [] :
+    public static ImmutableArray<PropertyInfo> Of(Pin pin) => pin.Hold == PinHold.Watch ? [] :
     [
         ShiftX, ShiftY,
         .. pin.Hold is PinHold.PlaceAndTurn or PinHold.PlaceTurnAndSize ? [Turn] : (PropertyInfo[])[],
         .. pin.Hold is PinHold.PlaceTurnAndSize ? [Size] : (PropertyInfo[])[],
-        .. pin.FollowThrough is null ? [] : (PropertyInfo[])[Follow],
+        .. pin.FollowThrough is null ? [] : (PropertyInfo[])[FollowThrough],
     ];
 
-    public static PropertyInfo[] Of(Reach _) => [ShiftX, ShiftY, Planted];
+    public static ImmutableArray<PropertyInfo> Of(Reach _) => [ShiftX, ShiftY, Planted];
 
-    public static PropertyInfo[] Of(Knead knead) => [Amount with { Default = knead.AtRest }];
+    public static ImmutableArray<PropertyInfo> Of(Knead knead) => [Amount with { Default = knead.AtRest }];
 
-    public static PropertyInfo[] Of(Form _) => [Amount];
+    public static ImmutableArray<PropertyInfo> Of(Form _) => [Amount];
 
-    public static PropertyInfo[] Of(Dial dial) => dial.IsPad ? [Across, Down] : [Across];
+    public static ImmutableArray<PropertyInfo> Of(Dial dial) => dial.IsPad ? [Across, Down] : [Across];
 
-    public static PropertyInfo[] Of(Wind wind) => [Strength(wind)];
+    public static ImmutableArray<PropertyInfo> Of(Wind wind) => [new("strength", "Wind", "%", wind.StrengthPercent, -500, 500, 0, 5)];
 
-    /// <summary>The camera's; lens and focus rest where the film puts the picture plane.</summary>
-    public static PropertyInfo[] OfCamera(Film film) =>
-        [Truck, Boom, Dolly, Roll, Lens(film.RestLensMm), Stop, Focus(PicturePlane.DistanceMetres(film))];
+    /// <summary>Where a thing stands; the order is that of <see cref="StandSlots"/>.</summary>
+    public static ImmutableArray<PropertyInfo> Of(Stand stand) =>
+    [
+        new("distance", "Distance", "m", stand.Distance, 0.01, 10000, 2, 0.1),
+        new("x", "Across", "px", stand.X, -1e6, 1e6, 1, 5) { Place = StandPlace },
+        new("y", "Down", "px", stand.Y, -1e6, 1e6, 1, 5) { Place = StandPlace },
+        new("size", "Size", "%", stand.SizePercent, 0.01, 100000, 1, 1),
+        new("turn", "Turn", "°", stand.TurnDegrees, -36000, 36000, 1, 1),
+        new("opacity", "Opacity", "%", stand.OpacityPercent, 0, 100, 0, 5),
+        FacesCamera with { Default = stand.FacesCamera ? 1 : 0 },
+    ];
+
+    /// <summary>The camera's; lens and focus rest where the film puts the picture plane. The order is that of <see cref="CameraSlots"/>.</summary>
+    public static ImmutableArray<PropertyInfo> OfCamera(Film film) =>
+    [
+        Truck, Boom, Dolly, Pan, Tilt, Roll,
+        new("lens", "Lens", "mm", film.RestLensMm, 8, 2000, 0, 1), Stop,
+        new(Address.Focus, "Focus", "m", PicturePlane.DistanceMetres(film), 0.05, 10000, 2, 0.05),
+    ];
 
     /// <summary>Every thing of a puppet that has values, with its properties. The order is that of the slots.</summary>
-    public static IEnumerable<(string Thing, PropertyInfo[] Table)> OfPuppet(Puppet puppet)
+    public static IEnumerable<(string Thing, ImmutableArray<PropertyInfo> Table)> OfPuppet(Puppet puppet)
     {
         yield return (Address.Body, OfBody);
         foreach (var dial in puppet.Dials)
@@ -141,28 +159,66 @@ public static class Properties
         }
     }
 
-    /// <returns>Null when there is no such property.</returns>
-    public static PropertyInfo? Find(string name) => ByName.GetValueOrDefault(name);
+    /// <summary>What is so of every value of an address's property, whatever thing has it.</summary>
+    /// <returns>Null when nothing has such a property.</returns>
+    public static PropertyInfo? Find(Address address) => address switch
+    {
+        { Owner: Address.Camera } => Named(AnyCamera, address.Property),
+        { Owner: Address.Wind } => Named(AnyWind, address.Property),
+        { Thing: Address.Stand } => Named(AnyStand, address.Property),
+        _ => FindOfPuppets(address.Property),
+    };
+
+    /// <summary>The place that an address names.</summary>
+    /// <returns>Null when it names a single value.</returns>
+    public static PlaceInfo? FindPlace(Address address)
+    {
+        var place = address.Owner == Address.Camera ? CameraPlace : address.Thing == Address.Stand ? StandPlace : Shift;
+        return address.Property == place.Name ? place : null;
+    }
+
+    /// <returns>Null when nothing of a puppet has such a property.</returns>
+    public static PropertyInfo? FindOfPuppets(string property) => OfPuppets.GetValueOrDefault(property);
+
+    /// <summary>The values of one owner and thing of a shot, with the rest values of the very thing.</summary>
+    /// <returns>Empty when the shot has no such thing.</returns>
+    public static ImmutableArray<PropertyInfo> TableOf(Film film, Shot shot, string owner, string thing)
+    {
+        if (owner == Address.Camera)
+        {
+            return thing == Address.View ? OfCamera(film) : [];
+        }
+
+        if (owner == Address.Wind)
+        {
+            return thing == Address.Air ? Of(shot.Wind) : [];
+        }
+
+        return shot.Things.FirstOrDefault(candidate => candidate.Id == owner) switch
+        {
+            null => [],
+            { Stand: var stand } when thing == Address.Stand => Of(stand),
+            { Body: Cast { Puppet: var id } } when film.Puppets.FirstOrDefault(puppet => puppet.Id == id) is { } puppet =>
+                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found ? found.Table : [],
+            _ => [],
+        };
+    }
 
     /// <summary>The property that an address names, with the rest value of the very thing.</summary>
     /// <returns>Null when the shot has no such value.</returns>
-    public static PropertyInfo? Find(Film film, Shot shot, Address address)
+    public static PropertyInfo? Find(Film film, Shot shot, Address address) =>
+        Named(TableOf(film, shot, address.Owner, address.Thing), address.Property);
+
+    public static PropertyInfo? Named(ImmutableArray<PropertyInfo> table, string name)
     {
-        var table = address.Owner switch
+        foreach (var property in table)
         {
-            Address.Camera => OfCamera(film),
-            Address.Wind => Of(shot.Wind),
-            _ when shot.Cast.FirstOrDefault(member => member.Id == address.Owner) is { } member
-                && film.Puppets.FirstOrDefault(puppet => puppet.Id == member.Puppet) is { } puppet =>
-                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == address.Thing).Table ?? [],
-            _ => [],
-        };
-        return Array.Find(table, property => property.Name == address.Property);
+            if (property.Name == name)
+            {
+                return property;
+            }
+        }
+
+        return null;
     }
-
-    private static PropertyInfo Lens(double rest) => new("lens", "Lens", "mm", rest, 8, 2000, 0, 1);
-
-    private static PropertyInfo Focus(double rest) => new("focus", "Focus", "m", rest, 0.05, 10000, 2, 0.05);
-
-    private static PropertyInfo Strength(Wind wind) => new("strength", "Wind", "%", wind.StrengthPercent, -500, 500, 0, 5);
 }

@@ -23,8 +23,7 @@ public sealed record Puppet : IEntity
 
     public ImmutableArray<Reach> Reaches { get; init; } = [];
 
-    /// <remarks>Like every list that came later, it is empty where an older film does not have it.</remarks>
-    public ImmutableArray<Dial> Dials { get; init => field = value.IsDefault ? [] : value; } = [];
+    public ImmutableArray<Dial> Dials { get; init; } = [];
 
     /// <summary>The puppet of the shelf that this one is a copy of; null for one that is only in this film.</summary>
     public string? Shelf { get; init; }

@@ -11,10 +11,10 @@ internal static class PuppetCheck
         var place = $"puppet '{puppet.Name}'";
         Name(puppet.Name, $"puppet '{puppet.Id}'");
         Place(puppet.Origin, place, "origin");
-        var parts = Ids(puppet.Parts, place, "parts");
-        var bones = Ids(puppet.Bones, place, "bones");
-        Ids(puppet.Reaches, place, "reaches");
-        Ids(puppet.Dials, place, "dials");
+        var parts = Ids.Check(puppet.Parts, place, "parts");
+        var bones = Ids.Check(puppet.Bones, place, "bones");
+        Ids.Check(puppet.Reaches, place, "reaches");
+        Ids.Check(puppet.Dials, place, "dials");
         foreach (var part in puppet.Parts)
         {
             PartCheck.Check(part, $"part '{part.Name}' of {place}", new PartCheck.Known(drawings, parts, bones));
@@ -26,8 +26,12 @@ internal static class PuppetCheck
             .. puppet.Parts, .. puppet.Bones, .. puppet.Reaches, .. puppet.Dials,
             .. puppet.Parts.SelectMany(part => part.Pins), .. puppet.Parts.SelectMany(part => part.Kneads), .. puppet.Parts.SelectMany(part => part.Forms),
         ];
-        var all = Ids(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
-        Demand(!all.Contains(Address.Body), place, $"has a thing with the id '{Address.Body}'", "that word is the whole body's");
+        var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
+        foreach (var word in Address.TakenByThings)
+        {
+            Demand(!all.Contains(word), place, $"has a thing with the id '{word}'", "that word is taken");
+        }
+
         foreach (var bone in puppet.Bones)
         {
             Check(bone, $"bone '{bone.Name}' of {place}", parts, bones);
@@ -119,7 +123,7 @@ internal static class PuppetCheck
     {
         Name(dial.Name, place);
         Demand(Enum.IsDefined(dial.Blend) && Enum.IsDefined(dial.Spread), place, "has an unknown way of blending", "choose one of the listed ways");
-        Demand(!dial.Stations.IsDefault && dial.Stations.Length <= 100, place, "has no list of stations or more than 100", "keep to 100");
+        Some(dial.Stations, place, "stations", 100);
         var places = new HashSet<(double, double)>();
         foreach (var station in dial.Stations)
         {
@@ -127,14 +131,16 @@ internal static class PuppetCheck
             Range(station.Down, -100, 100, place, "station, down,", "%");
             Demand(dial.IsPad || station.Down == 0, place, "has a station off its axis", "make it a pad");
             Demand(places.Add((station.Across, station.Down)), place, FormattableString.Invariant($"has two stations at {station.Across}, {station.Down}"), "keep one");
-            Demand(!station.Values.IsDefault && station.Values.Length <= 5000, place, "has a station without a list of values", "write an empty list");
+            Some(station.Values, place, "values of a station", 5000);
             foreach (var value in station.Values)
             {
                 Demand(value.Thing == Address.Body || things.Contains(value.Thing), place, $"drives '{value.Thing}', which is not in the puppet", "set that station again");
                 Demand(puppet.Dials.All(other => other.Id != value.Thing), place, "drives a dial", "let it drive what that dial drives");
-                var property = Properties.Find(value.Property);
+                var property = Properties.FindOfPuppets(value.Property);
                 Demand(property is not null, place, $"drives '{value.Property}', which is no property", "see docs/film-format.md for the list");
-                Range(value.Value, property!.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
+                Demand(property!.Jumps == value.Choice is not null, place, $"drives {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
+                Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
+                Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
             }
         }
     }

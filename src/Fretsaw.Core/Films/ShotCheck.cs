@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Geometry;
 using static Fretsaw.Core.Films.FilmCheck;
 
@@ -14,100 +13,65 @@ internal static class ShotCheck
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
         Range(shot.Length, 1, MaxLength, place, "length", "frames");
-        if (known is null || known.Cast != shot.Cast)
+        if (known is null || known.Things != shot.Things || known.Shakes != shot.Shakes)
         {
-            Check(shot.Cast, place, puppets.Value);
+            Things(shot, place, drawings, puppets);
         }
 
-        if (known is null || known.Flats != shot.Flats)
+        if (known is null || known.Tracks != shot.Tracks)
         {
-            Check(shot.Flats, place, drawings.Value);
+            TrackCheck.CheckNew(shot.Tracks, known?.Tracks ?? [], place);
         }
 
-        if (known is null || known.Channels != shot.Channels)
+        if (known is null || known.Cards != shot.Cards)
         {
-            CheckNew(shot.Channels, known?.Channels ?? [], place);
-        }
-
-        Ids(shot.Shakes, place, "shakes");
-        foreach (var shake in shot.Shakes)
-        {
-            Check(shake, $"shake '{shake.Name}' in {place}");
+            TrackCheck.Check(shot.Cards, place);
         }
 
         Range(shot.Wind.StrengthPercent, 0, 500, place, "wind", "%");
     }
 
-    /// <summary>Checks the channels that are not the very same, at their places, as before.</summary>
-    private static void CheckNew(ImmutableArray<Channel> channels, ImmutableArray<Channel> before, string place)
+    private static void Things(Shot shot, string place, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
     {
-        var sameIds = !channels.IsDefault && channels.Length == before.Length && channels.Zip(before).All(pair => pair.First.Id == pair.Second.Id);
-        if (!sameIds)
+        var ids = Ids.Check(shot.Things, place, "things");
+        Ids.Check(shot.Shakes, place, "things and shakes", ids);
+        foreach (var word in Address.TakenByOwners)
         {
-            Ids(channels, place, "channels");
+            Demand(!ids.Contains(word), place, $"has a thing with the id '{word}'", $"that word is the {word}'s");
         }
 
-        for (var i = 0; i < channels.Length; i++)
+        foreach (var thing in shot.Things)
         {
-            if (i >= before.Length || !ReferenceEquals(channels[i], before[i]))
-            {
-                Check(channels[i], place);
-            }
+            Check(thing, $"'{thing.Name}' in {place}", drawings, puppets);
+        }
+
+        foreach (var shake in shot.Shakes)
+        {
+            Check(shake, $"shake '{shake.Name}' in {place}");
         }
     }
 
-    private static void Check(ImmutableArray<CastMember> members, string place, HashSet<string> puppets)
+    private static void Check(Thing thing, string place, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
     {
-        var cast = Ids(members, place, "puppets");
-        foreach (var word in (string[])[Address.Camera, Address.Wind])
+        Name(thing.Name, place);
+        Demand(Enum.IsDefined(thing.Label), place, "has an unknown label", "choose one of the listed ones");
+        switch (thing.Body)
         {
-            Demand(!cast.Contains(word), place, $"has a puppet with the id '{word}'", $"that word is the {word}'s");
+            case Picture picture:
+                Demand(drawings.Value.Contains(picture.Drawing), place, $"wants the drawing '{picture.Drawing}', which is not in the film", "bring its art in again");
+                break;
+            case Cast cast:
+                Demand(puppets.Value.Contains(cast.Puppet), place, $"wants the puppet '{cast.Puppet}', which is not in the film", "bring the puppet in first");
+                break;
+            default:
+                throw new FilmException(place, "is of no kind that stands on a stage", "use one of the listed kinds");
         }
 
-        foreach (var member in members)
-        {
-            var at = $"puppet '{member.Name}' in {place}";
-            Name(member.Name, at);
-            Demand(puppets.Contains(member.Puppet), at, $"wants the puppet '{member.Puppet}', which is not in the film", "bring the puppet in first");
-            Standing(member.Distance, member.X, member.Y, member.Scale, at);
-        }
-    }
-
-    private static void Check(ImmutableArray<Flat> flats, string place, HashSet<string> drawings)
-    {
-        Ids(flats, place, "flats");
-        foreach (var flat in flats)
-        {
-            var at = $"flat '{flat.Name}' in {place}";
-            Name(flat.Name, at);
-            Demand(drawings.Contains(flat.Drawing), at, $"wants the drawing '{flat.Drawing}', which is not in the film", "bring its art in again");
-            Standing(flat.Distance, flat.X, flat.Y, flat.Scale, at);
-        }
-    }
-
-    private static void Standing(double distance, double x, double y, double scale, string place)
-    {
-        Range(distance, 0.01, 10000, place, "distance", "m");
-        Place(new Point(x, y), place, "place");
-        Range(scale, 1e-4, 1000, place, "size", "(1 as drawn)");
-    }
-
-    private static void Check(Channel channel, string place)
-    {
-        var at = $"channel '{channel.Id}' in {place}";
-        var property = Properties.Find(Address.Parse(channel.Id).Property);
-        Demand(property is not null, at, "names a property that does not exist", "see docs/film-format.md for the list");
-        Demand(!channel.Keys.IsDefault, at, "has no list of keys", "write an empty list");
-        var last = 0;
-        foreach (var key in channel.Keys)
-        {
-            Demand(key.Frame > last && key.Frame <= MaxLength, at, $"has a key at frame {key.Frame} after one at {last}", "keys rise from frame 1");
-            Demand(Enum.IsDefined(key.Gap), at, $"has an unknown chart at frame {key.Frame}", "choose one of the listed charts");
-            Demand(
-                key.Value >= property!.Min && key.Value <= property.Max, at,
-                $"has a {property.Title} of {key.Value} at frame {key.Frame}", $"it runs from {property.Min} to {property.Max} {property.Unit}");
-            last = key.Frame;
-        }
+        Range(thing.Stand.Distance, 0.01, 10000, place, "distance", "m");
+        Place(new Point(thing.Stand.X, thing.Stand.Y), place, "place");
+        Range(thing.Stand.SizePercent, 0.01, 100_000, place, "size", "%");
+        Range(thing.Stand.TurnDegrees, -36000, 36000, place, "turn", "°");
+        Range(thing.Stand.OpacityPercent, 0, 100, place, "opacity", "%");
     }
 
     private static void Check(Shake shake, string place)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -11,13 +12,12 @@ internal static class Brushing
     /// <summary>Dabs follow each other by this part of the radius; closer ones would only add up to the same.</summary>
     private const double Spacing = 0.25;
 
-    public static Func<Point, Edit> Knead(Gesture gesture, CastFrame cast, Affine toPuppet)
+    public static Func<Point, Edit> Knead(Gesture gesture, CastFrame cast, Homography toPuppet)
     {
         var (part, brush) = Of(gesture, cast);
-        var knead = part.Kneads.FirstOrDefault(one => one.Id == gesture.Grip.NewId)
-            ?? new Knead { Id = gesture.Grip.NewId ?? throw new FilmException("gesture", "kneads without an id", "send newId"), Name = $"Knead {part.Kneads.Length + 1}" };
+        var knead = gesture.Grip.NewId ?? throw new FilmException("gesture", "kneads without an id", "send newId");
         var at = toPuppet.Map(gesture.From);
-        var strokes = knead.Strokes.ToBuilder();
+        var strokes = ImmutableArray.CreateBuilder<KneadStroke>();
         return to =>
         {
             var now = toPuppet.Map(to);
@@ -28,16 +28,16 @@ internal static class Brushing
                 at += by;
             }
 
-            return new PutOnPart(cast.Plan.Puppet.Id, part.Id) { Knead = knead with { Strokes = strokes.ToImmutable() } };
+            return new KneadMesh(cast.Plan.Puppet.Id, part.Id, knead, strokes.ToImmutable());
         };
     }
 
-    public static Func<Point, Edit> Weights(Gesture gesture, CastFrame cast, Affine toPuppet)
+    public static Func<Point, Edit> Weights(Gesture gesture, CastFrame cast, Homography toPuppet)
     {
         var (part, brush) = Of(gesture, cast);
-        var bend = part.Bend ?? throw new FilmException($"part '{part.Name}'", "is not bent by bones", "let bones bend it first");
+        FilmException.ThrowIf(part.Bend is null, $"part '{part.Name}'", "is not bent by bones", "let bones bend it first");
         var bone = brush.Bone ?? throw new FilmException("gesture", "paints the weight of no bone", "choose a bone");
-        var strokes = bend.Strokes.ToBuilder();
+        var strokes = ImmutableArray.CreateBuilder<WeightStroke>();
         Point? last = null;
         return to =>
         {
@@ -48,7 +48,7 @@ internal static class Brushing
                 last = now;
             }
 
-            return new ChangePart(cast.Plan.Puppet.Id, part.Id) { Bend = bend with { Strokes = strokes.ToImmutable() } };
+            return new PaintWeights(cast.Plan.Puppet.Id, part.Id, strokes.ToImmutable());
         };
     }
 

@@ -25,8 +25,8 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
         var added = Added(dial, across, down);
         for (var slot = 0; slot < slots.Count; slot++)
         {
-            var address = Address.Parse(slots.AddressOf(slot));
-            if (address.Owner != View.BenchCast || frame.Plan.Cast[0].Puppet.Dials.Any(other => other.Id == address.Thing))
+            var address = slots.AddressOf(slot);
+            if (address.Owner != View.BenchCast || address.Thing == Address.Stand || frame.Cast[0].Plan.Puppet.Dials.Any(other => other.Id == address.Thing))
             {
                 continue;
             }
@@ -35,7 +35,9 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
             var value = frame.Values[slot] + (slots.Jumps(slot) ? 0 : added.GetValueOrDefault((address.Thing, address.Property)));
             if (Math.Abs(value - rest) > Negligible)
             {
-                values.Add(new StationValue(address.Thing, address.Property, Math.Round(value, 4)));
+                values.Add(slots.Jumps(slot)
+                    ? new StationValue(address.Thing, address.Property) { Choice = slots.PropertyOf(slot).IdOf(value) }
+                    : new StationValue(address.Thing, address.Property, Math.Round(value, 4)));
             }
         }
 
@@ -43,7 +45,7 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
         var others = dial.Stations.RemoveAll(other => other.Across == across && other.Down == down);
         return new PutDial(Puppet, dial with { Stations = others.Add(station) }, "Set how it looks here");
 
-        double Tried(PropertyInfo property) => Math.Round(frame.Values[slots.Find(new Address(View.BenchCast, Dial, property.Name).ToString())], 2);
+        double Tried(PropertyInfo property) => Math.Round(frame.Values[slots.Find(new Address(View.BenchCast, Dial, property.Name))], 2);
 
         Dictionary<(string Thing, string Property), double> Added(Dial of, double x, double y)
         {
@@ -55,8 +57,8 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
             {
                 foreach (var value in of.Stations[s].Values)
                 {
-                    var slot = slots.Find(new Address(View.BenchCast, value.Thing, value.Property).ToString());
-                    var offset = slot < 0 ? 0 : value.Value - slots.PropertyOf(slot).Default;
+                    var slot = slots.Find(new Address(View.BenchCast, value.Thing, value.Property));
+                    var offset = slot < 0 || slots.Jumps(slot) ? 0 : value.Value - slots.PropertyOf(slot).Default;
                     sums[(value.Thing, value.Property)] = sums.GetValueOrDefault((value.Thing, value.Property)) + (weights[s] * offset);
                 }
             }

@@ -10,81 +10,88 @@ namespace Fretsaw.Core.Handling;
 /// What a drag means: from the frame as it stood when the pointer went down, a function from where the pointer is to
 /// the one edit that the drag would make if it ended there.
 /// </summary>
-public static class Drag
+/// <param name="ToEdit">From where the pointer is.</param>
+/// <param name="Pose">The same drag as numbers alone, where all it does is to key some; else null.</param>
+public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
 {
     /// <summary>Bones start at the end of the bone whose end is this near, in picture pixels.</summary>
     private const double SnapPixels = 18;
 
     /// <param name="stood">The frame at press; must not be evaluated again before the drag ends.</param>
     /// <exception cref="FilmException">What is gripped is not there.</exception>
-    public static Func<Point, Edit> Begin(Gesture gesture, Evaluator stood)
+    public static Drag Begin(Gesture gesture, Evaluator stood) => gesture.Grip.Kind switch
     {
-        var (grip, from, shot) = (gesture.Grip, gesture.From, stood.Plan.Shot);
-        return grip.Kind switch
+        GripKind.Thing => Standings.Drag(gesture, stood),
+        GripKind.ThingDistance => Standings.DragDistance(gesture, stood),
+        GripKind.Look => Of(Look(gesture, stood)),
+        GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) =>
         {
-            GripKind.Flat => Flat(stood, grip, from),
-            GripKind.Cast => Cast(stood, grip, from),
-            GripKind.Look => Look(stood, gesture),
-            GripKind.FlatDistance => Distances.DragFlat(stood, grip, from),
-            GripKind.CastDistance => Distances.DragCast(stood, grip, from),
-            GripKind.Focus => to => new SetKeys(
-                shot.Id, WholeFrame(gesture), [new KeyValue(Address.OfCamera(Address.Focus).ToString(), Math.Clamp(to.X, 0.1, 10000))], "Set the focus"),
-            GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Posing.Begin(gesture, stood),
-            _ => Rigging.Begin(gesture, stood, SnapPixels),
-        };
-    }
+            values[0] = Math.Clamp(to.X, 0.1, 10000);
+            return 1;
+        })),
+        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Of(Posing.Begin(gesture, stood)),
+        _ => new Drag(Rigging.Begin(gesture, stood, SnapPixels)),
+    };
+
+    internal static Drag Of(PoseDrag pose) => new(pose.ToEdit, pose);
 
     internal static int WholeFrame(Gesture gesture) => Math.Max(1, (int)Math.Round(gesture.Frame));
 
     internal static CastFrame FindCast(Evaluator frame, string? owner) =>
-        frame.Cast.FirstOrDefault(cast => cast.Plan.Member.Id == owner)
+        Array.Find(frame.Cast, cast => cast.Use.Thing.Id == owner)
         ?? throw new FilmException($"puppet '{owner}'", "is not on the stage", "choose one that is");
 
-    /// <summary>Picture pixels → the plane of a thing at a distance, stage pixels.</summary>
-    internal static Affine ToPlane(Evaluator frame, double distance)
+    /// <summary>Picture pixels → what is seen through a map.</summary>
+    internal static Homography Inverse(Homography toPicture)
     {
-        frame.Camera.ToPicture(frame.Plan.Film, distance).TryInvert(out var inverse);
+        toPicture.TryInvert(out var inverse);
         return inverse;
     }
 
-    private static Func<Point, Edit> Flat(Evaluator frame, Grip grip, Point from)
-    {
-        var flat = frame.Plan.Shot.Flats.Find(grip.Thing, "flat");
-        var plane = ToPlane(frame, flat.Distance);
-        return to =>
-        {
-            var by = plane.MapVector(to - from);
-            return new ChangeFlat(frame.Plan.Shot.Id, flat.Id) { X = Math.Round(flat.X + by.X, 1), Y = Math.Round(flat.Y + by.Y, 1) };
-        };
-    }
-
-    private static Func<Point, Edit> Cast(Evaluator frame, Grip grip, Point from)
-    {
-        var member = FindCast(frame, grip.Thing).Plan.Member;
-        var plane = ToPlane(frame, member.Distance);
-        return to =>
-        {
-            var by = plane.MapVector(to - from);
-            return new ChangeCast(frame.Plan.Shot.Id, member.Id) { X = Math.Round(member.X + by.X, 1), Y = Math.Round(member.Y + by.Y, 1) };
-        };
-    }
-
     /// <summary>The picture plane follows the pointer; nearer things overtake it and farther ones lag.</summary>
-    private static Func<Point, Edit> Look(Evaluator frame, Gesture gesture)
+    private static PoseDrag Look(Gesture gesture, Evaluator frame)
     {
         var film = frame.Plan.Film;
-        var plane = ToPlane(frame, Lens.PicturePlane.DistanceMetres(film));
-        var metres = Lens.PicturePlane.MetresPerPixel(film);
-        var camera = frame.Camera;
-        return to =>
+        var plane = Inverse(frame.Camera.ToPicture(film, PicturePlane.DistanceMetres(film)));
+        var metres = PicturePlane.MetresPerPixel(film);
+        var (camera, from) = (frame.Camera, plane.Map(gesture.From));
+        ImmutableArray<Address> addresses = [Address.OfCamera(Properties.Truck.Name), Address.OfCamera(Properties.Boom.Name)];
+        return new PoseDrag(gesture, frame, addresses, "Moved the camera", (to, values) =>
         {
-            var by = plane.MapVector(to - gesture.From) * metres;
-            ImmutableArray<KeyValue> values =
-            [
-                new(Address.OfCamera("truck").ToString(), Math.Round(camera.Truck - by.X, 4)),
-                new(Address.OfCamera("boom").ToString(), Math.Round(camera.Boom + by.Y, 4)),
-            ];
-            return new SetKeys(frame.Plan.Shot.Id, WholeFrame(gesture), values, "Moved the camera");
-        };
+            var by = (plane.Map(to) - from) * metres;
+            values[0] = Math.Round(camera.Truck - by.X, 4);
+            values[1] = Math.Round(camera.Boom + by.Y, 4);
+            return 2;
+        });
+    }
+}
+
+/// <summary>Writes what a drag keys, and returns how many of its addresses that is.</summary>
+public delegate int PoseAt(Point to, Span<double> values);
+
+/// <summary>A drag that keys a few numbers at one frame: most pointer moves of an animator's day, so it makes no garbage.</summary>
+public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Address> addresses, string says, PoseAt at, string? saysAll = null)
+{
+    /// <summary>The most numbers that a drag keys.</summary>
+    public const int Most = 4;
+
+    public int Frame { get; } = Drag.WholeFrame(gesture);
+
+    /// <summary>What it may key; how many of these, from the first, the pointer's place says.</summary>
+    public ImmutableArray<Address> Addresses => addresses;
+
+    public int At(Point to, Span<double> values) => at(to, values);
+
+    public SetKeys ToEdit(Point to)
+    {
+        Span<double> values = stackalloc double[Most];
+        var count = at(to, values);
+        var keys = ImmutableArray.CreateBuilder<KeyValue>(count);
+        for (var i = 0; i < count; i++)
+        {
+            keys.Add(new KeyValue(addresses[i], values[i]));
+        }
+
+        return new SetKeys(stood.Plan.Shot.Id, Frame, keys.MoveToImmutable(), count == addresses.Length ? saysAll ?? says : says);
     }
 }

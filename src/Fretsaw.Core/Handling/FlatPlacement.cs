@@ -1,5 +1,4 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Lens;
 
 namespace Fretsaw.Core.Handling;
 
@@ -11,21 +10,24 @@ public static class FlatPlacement
     /// only when it is more than twice the frame.
     /// </summary>
     /// <exception cref="FilmException">The distance is no distance.</exception>
-    public static Flat Fitted(Film film, Drawing drawing, string id, double metres)
+    public static Thing Fitted(Film film, Drawing drawing, string id, double metres)
     {
         FilmCheck.Range(metres, 0.1, 10000, "flat", "distance", "m");
         var shown = Math.Min(1, 2 * Math.Min(film.Width / Math.Max(1, drawing.Bounds.Width), film.Height / Math.Max(1, drawing.Bounds.Height)));
         var scale = shown * metres / PicturePlane.DistanceMetres(film);
         var centre = drawing.Bounds.Centre;
-        return new Flat
+        return new Thing
         {
             Id = id,
             Name = drawing.Name.Length > 0 ? drawing.Name : "Flat",
-            Drawing = drawing.Id,
-            Distance = metres,
-            Scale = Math.Round(scale, 6),
-            X = Math.Round((film.Width / 2.0) - (centre.X * scale), 2),
-            Y = Math.Round((film.Height / 2.0) - (centre.Y * scale), 2),
+            Body = new Picture(drawing.Id),
+            Stand = new Stand
+            {
+                Distance = metres,
+                SizePercent = Math.Round(scale * 100, 4),
+                X = Math.Round((film.Width / 2.0) - (centre.X * scale), 2),
+                Y = Math.Round((film.Height / 2.0) - (centre.Y * scale), 2),
+            },
         };
     }
 }

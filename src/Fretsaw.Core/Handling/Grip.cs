@@ -41,21 +41,19 @@ public enum GripKind
     Pin,
     Goal,
 
-    /// <summary>A flat or puppet, moved across its plane.</summary>
-    Flat,
-    Cast,
+    /// <summary>Something on the stage, moved across its plane.</summary>
+    Thing,
 
     /// <summary>The picture itself: truck and boom.</summary>
     Look,
 
     /// <summary>In the side elevation; the point's X is metres from the lens.</summary>
-    FlatDistance,
-    CastDistance,
+    ThingDistance,
     Focus,
 }
 
 /// <summary>What a pointer took hold of.</summary>
-/// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
+/// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
 /// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
 /// <param name="NewId">The id of what the gesture makes.</param>
 /// <param name="WholeBody">A goal out of reach takes the body along.</param>

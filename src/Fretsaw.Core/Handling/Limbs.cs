@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;

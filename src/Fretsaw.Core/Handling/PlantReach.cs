@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Handling;
 
@@ -20,28 +21,37 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
         var onStage = cast.ToStage.Map(cast.Goals[index]);
         (Planted ? cast.Skeleton.Ground : cast.ToStage).TryInvert(out var inverse);
         var shift = inverse.Map(onStage) - cast.Plan.Reaches[index].GoalRest;
-        string[] addresses = [AddressOf(Properties.ShiftX), AddressOf(Properties.ShiftY), AddressOf(Properties.Planted)];
-        double[] values = [Math.Round(shift.X, 3), Math.Round(shift.Y, 3), Planted ? 1 : 0];
-        ImmutableArray<string> all = [.. addresses];
+        ImmutableArray<Address> all = [AddressOf(Properties.ShiftX), AddressOf(Properties.ShiftY), AddressOf(Properties.Planted)];
         var edits = new List<Edit>();
         if (Frame > 1)
         {
             // Up to here it goes as it went; then the goal changes its ground within one frame.
             var before = frameAt(new View(Shot), Frame - 1);
-            edits.Add(new SetKeys(Shot, Frame - 1, [.. addresses.Select(address => new KeyValue(address, before.Values[before.Plan.Slots.Find(address)]))]));
-            edits.Add(new SetGap(Shot, Frame - 1, Chart.Hold, null, all));
+            edits.Add(new SetKeys(Shot, Frame - 1, [.. all.Select(address => Stands(before, address))]));
+            edits.Add(new SetGap(Shot, Frame - 1, Gap.Hold, null, all));
             frameAt(new View(Shot), Frame);
         }
 
-        edits.Add(new SetKeys(Shot, Frame, [.. addresses.Select((address, i) => new KeyValue(address, values[i]))]));
+        edits.Add(new SetKeys(Shot, Frame,
+        [
+            new KeyValue(all[0], Math.Round(shift.X, 3)), new KeyValue(all[1], Math.Round(shift.Y, 3)),
+            new KeyValue(all[2]) { Choice = Planted ? Properties.OnStage : "" },
+        ]));
 
         // A first key also keys rest on the cards that follow, where it would come off the ground again by itself.
-        var fresh = addresses.Where(address => frame.Plan.Shot.Channels.All(channel => channel.Id != address)).ToImmutableArray();
-        var later = frame.Plan.Shot.Channels.SelectMany(channel => channel.Keys).Select(key => key.Frame).Where(key => key > Frame).Distinct();
+        var fresh = all.Where(address => !frame.Plan.Tracks.IsKeyed(frame.Plan.Slots.Find(address))).ToImmutableArray();
+        var later = frame.Plan.Shot.Cards.Where(card => card.Owner == Owner && card.Frame > Frame).Select(card => card.Frame);
         edits.AddRange(later.Where(_ => !fresh.IsEmpty).Select(key => new RemoveKeys(Shot, key, null, fresh)));
-        edits.Add(new SetGap(Shot, Frame, Chart.Hold, null, all));
+        edits.Add(new SetGap(Shot, Frame, Gap.Hold, null, all));
         return new Together(Planted ? "Planted it" : "Lifted it", edits);
 
-        string AddressOf(PropertyInfo property) => new Address(Owner, Reach, property.Name).ToString();
+        Address AddressOf(PropertyInfo property) => new(Owner, Reach, property.Name);
+    }
+
+    private static KeyValue Stands(Evaluator frame, Address address)
+    {
+        var slot = frame.Plan.Slots.Find(address);
+        var property = frame.Plan.Slots.PropertyOf(slot);
+        return property.Jumps ? new KeyValue(address) { Choice = property.IdOf(frame.Values[slot]) } : new KeyValue(address, frame.Values[slot]);
     }
 }

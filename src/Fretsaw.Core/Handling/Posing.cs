@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -9,19 +8,18 @@ namespace Fretsaw.Core.Handling;
 /// <summary>Drags that pose: each keys the values it changes at the frame it happens on.</summary>
 internal static class Posing
 {
-    public static Func<Point, Edit> Begin(Gesture gesture, Evaluator stood)
+    public static PoseDrag Begin(Gesture gesture, Evaluator stood)
     {
         var cast = Drag.FindCast(stood, gesture.Grip.Owner);
-        var toPicture = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
+        var toPicture = stood.Things[cast.Use.Index].ToPicture;
         var thing = gesture.Grip.Thing;
-        var shift = new[] { Properties.ShiftX, Properties.ShiftY };
         return gesture.Grip.Kind switch
         {
             GripKind.Turn => Turn(gesture, stood, cast, toPicture),
-            GripKind.Shift when thing == Address.Body => Body(gesture, stood, cast),
-            GripKind.Shift => Point(gesture, stood, toPicture * Carrier(cast, cast.Plan.NodeOf[thing]), shift),
-            GripKind.Pin => Point(gesture, stood, toPicture * PinSpace(cast, thing, out _), shift),
-            _ => Goal(gesture, stood, cast, toPicture, shift),
+            GripKind.Shift when thing == Address.Body => Point(gesture, stood, BodySpace(stood, cast)),
+            GripKind.Shift => Point(gesture, stood, toPicture * Carrier(cast, thing)),
+            GripKind.Pin => Point(gesture, stood, toPicture * PinSpace(cast, thing, out _)),
+            _ => Goal(gesture, stood, cast, toPicture),
         };
     }
 
@@ -29,60 +27,53 @@ internal static class Posing
     /// The angle the pointer sweeps round the pivot, measured in the carrier's space, so that a stretched or turned
     /// carrier does not falsify it. Sweeps add up: winding past half a turn goes on and does not jump back.
     /// </summary>
-    private static Func<Point, Edit> Turn(Gesture gesture, Evaluator stood, CastFrame cast, Affine toPicture)
+    private static PoseDrag Turn(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture)
     {
         var thing = gesture.Grip.Thing;
-        var (pivot, carrier) = (default(Point), Affine.Identity);
+        var (pivot, space) = (default(Point), toPicture);
         if (thing == Address.Body)
         {
-            var member = cast.Plan.Member;
-            var shift = new Point(Value(stood, gesture, "shiftX"), Value(stood, gesture, "shiftY"));
-            toPicture = stood.Camera.ToPicture(stood.Plan.Film, member.Distance);
-            pivot = new Point(member.X, member.Y) + (shift * member.Scale);
+            space = BodySpace(stood, cast);
+            pivot = cast.Plan.Puppet.Origin + Shift(stood, gesture);
         }
         else if (!cast.Plan.NodeOf.TryGetValue(thing, out var index))
         {
-            carrier = PinSpace(cast, thing, out var rest);
-            pivot = rest + new Point(Value(stood, gesture, "shiftX"), Value(stood, gesture, "shiftY"));
+            space = toPicture * PinSpace(cast, thing, out var rest);
+            pivot = rest + Shift(stood, gesture);
         }
         else
         {
             var node = cast.Plan.Nodes[index];
-            carrier = Carrier(cast, index);
-            var own = node.IsBone ? default : new Point(Value(stood, gesture, "shiftX"), Value(stood, gesture, "shiftY"));
-            pivot = node.Pivot + own;
+            space = toPicture * Carrier(cast, thing);
+            pivot = node.Pivot + (node.IsBone ? default : Shift(stood, gesture));
         }
 
-        (toPicture * carrier).TryInvert(out var inverse);
-        var start = Value(stood, gesture, "turn");
+        var inverse = Drag.Inverse(space);
+        var start = Value(stood, gesture, Properties.Turn.Name);
         var last = (inverse.Map(gesture.From) - pivot).AngleRadians;
         var swept = 0.0;
-        return to =>
+        return new PoseDrag(gesture, stood, [AddressOf(gesture, Properties.Turn.Name)], "Turned it", (to, values) =>
         {
             var now = (inverse.Map(to) - pivot).AngleRadians;
             swept += Angles.Wrap(now - last);
             last = now;
-            return Keyed(gesture, stood, [("turn", Math.Round(start + (swept / Angles.RadiansPerDegree), 2))], "Turned it");
-        };
+            values[0] = Math.Round(start + (swept / Angles.RadiansPerDegree), 2);
+            return 1;
+        });
     }
 
-    private static Func<Point, Edit> Body(Gesture gesture, Evaluator stood, CastFrame cast)
-    {
-        var member = cast.Plan.Member;
-        var placement = Affine.Scale(member.Scale, member.Scale);
-        return Point(gesture, stood, stood.Camera.ToPicture(stood.Plan.Film, member.Distance) * placement, [Properties.ShiftX, Properties.ShiftY]);
-    }
+    /// <summary>Where the whole body is turned and shifted: the puppet's pixels before it is posed → picture pixels.</summary>
+    private static Homography BodySpace(Evaluator stood, CastFrame cast) => stood.Things[cast.Use.Index].FromStage * cast.Skeleton.Ground;
 
     /// <summary>
     /// A goal follows the pointer; a planted one does so on the ground. With the whole body, what lies beyond the chain's
     /// reach moves the body, and goals that are planted stay where they are.
     /// </summary>
-    private static Func<Point, Edit> Goal(Gesture gesture, Evaluator stood, CastFrame cast, Affine toPicture, PropertyInfo[] axes)
+    private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture)
     {
         var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == gesture.Grip.Thing);
         var planted = Value(stood, gesture, Properties.Planted.Name) > 0.5;
-        var ground = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.Skeleton.Ground;
-        var alone = Point(gesture, stood, planted ? ground : toPicture, axes);
+        var alone = Point(gesture, stood, planted ? BodySpace(stood, cast) : toPicture);
         if (!gesture.Grip.WholeBody)
         {
             return alone;
@@ -92,46 +83,54 @@ internal static class Posing
         var first = reach.Nodes[0];
         var root = cast.Worlds[first].Map(cast.Plan.Nodes[first].Pivot);
         var longest = Enumerable.Range(0, reach.Nodes.Length).Sum(i => (reach.Joints[i + 1] - reach.Joints[i]).Length);
-        toPicture.TryInvert(out var toPosed);
-        var goal = cast.Goals[index];
-        return to =>
+        var toPosed = Drag.Inverse(toPicture);
+        var (goal, from) = (cast.Goals[index], toPosed.Map(gesture.From));
+        cast.Skeleton.Ground.TryInvert(out var offGround);
+        var ofBody = offGround * cast.ToStage;
+        var (bodyX, bodyY) = (BodyAddress(Properties.ShiftX), BodyAddress(Properties.ShiftY));
+        var body = new Point(stood.Values[stood.Plan.Slots.Find(bodyX)], stood.Values[stood.Plan.Slots.Find(bodyY)]);
+        return new PoseDrag(gesture, stood, [.. alone.Addresses, bodyX, bodyY], "Moved it", (to, values) =>
         {
-            var keys = (SetKeys)alone(to);
-            var way = goal + toPosed.MapVector(to - gesture.From) - root;
+            alone.At(to, values);
+            var way = goal + toPosed.Map(to) - from - root;
             if (way.Length <= longest)
             {
-                return keys;
+                return 2;
             }
 
             var beyond = way * (1 - (longest / way.Length));
-            var body = cast.ToStage.MapVector(beyond) * (1 / cast.Plan.Member.Scale);
-            var values = keys.Values;
             if (!planted)
             {
-                values = [values[0] with { Value = Math.Round(values[0].Value - beyond.X, 2) }, values[1] with { Value = Math.Round(values[1].Value - beyond.Y, 2) }];
+                values[0] = Math.Round(values[0] - beyond.X, 2);
+                values[1] = Math.Round(values[1] - beyond.Y, 2);
             }
 
-            return keys with { Values = [.. values, BodyKey(Properties.ShiftX.Name, body.X), BodyKey(Properties.ShiftY.Name, body.Y)], Says = "Moved the whole body" };
-        };
+            var moved = body + ofBody.MapVector(beyond);
+            values[2] = Math.Round(moved.X, 2);
+            values[3] = Math.Round(moved.Y, 2);
+            return 4;
+        }, "Moved the whole body");
 
-        KeyValue BodyKey(string property, double by)
-        {
-            var address = new Address(gesture.Grip.Owner!, Address.Body, property).ToString();
-            return new KeyValue(address, Math.Round(stood.Values[stood.Plan.Slots.Find(address)] + by, 2));
-        }
+        Address BodyAddress(PropertyInfo property) => new(gesture.Grip.Owner!, Address.Body, property.Name);
     }
 
     /// <summary>Shifts run in a space; the pointer's way is brought into it.</summary>
-    private static Func<Point, Edit> Point(Gesture gesture, Evaluator stood, Affine spaceToPicture, PropertyInfo[] axes)
+    private static PoseDrag Point(Gesture gesture, Evaluator stood, Homography spaceToPicture)
     {
-        spaceToPicture.TryInvert(out var inverse);
-        var start = new Point(Value(stood, gesture, axes[0].Name), Value(stood, gesture, axes[1].Name));
-        return to =>
+        var inverse = Drag.Inverse(spaceToPicture);
+        var (start, from) = (Shift(stood, gesture), inverse.Map(gesture.From));
+        ImmutableArray<Address> addresses = [AddressOf(gesture, Properties.ShiftX.Name), AddressOf(gesture, Properties.ShiftY.Name)];
+        return new PoseDrag(gesture, stood, addresses, "Moved it", (to, values) =>
         {
-            var at = start + inverse.MapVector(to - gesture.From);
-            return Keyed(gesture, stood, [(axes[0].Name, Math.Round(at.X, 2)), (axes[1].Name, Math.Round(at.Y, 2))], "Moved it");
-        };
+            var at = start + inverse.Map(to) - from;
+            values[0] = Math.Round(at.X, 2);
+            values[1] = Math.Round(at.Y, 2);
+            return 2;
+        });
     }
+
+    private static Point Shift(Evaluator stood, Gesture gesture) =>
+        new(Value(stood, gesture, Properties.ShiftX.Name), Value(stood, gesture, Properties.ShiftY.Name));
 
     private static double Value(Evaluator stood, Gesture gesture, string property)
     {
@@ -141,21 +140,11 @@ internal static class Posing
             : stood.Values[slot];
     }
 
-    private static SetKeys Keyed(Gesture gesture, Evaluator stood, ReadOnlySpan<(string Property, double Value)> values, string says)
-    {
-        var keys = ImmutableArray.CreateBuilder<KeyValue>(values.Length);
-        foreach (var (property, value) in values)
-        {
-            keys.Add(new KeyValue(AddressOf(gesture, property), value));
-        }
+    private static Address AddressOf(Gesture gesture, string property) => new(gesture.Grip.Owner!, gesture.Grip.Thing, property);
 
-        return new SetKeys(stood.Plan.Shot.Id, Drag.WholeFrame(gesture), keys.ToImmutable(), says);
-    }
-
-    private static string AddressOf(Gesture gesture, string property) =>
-        new Address(gesture.Grip.Owner!, gesture.Grip.Thing, property).ToString();
-
-    private static Affine Carrier(CastFrame cast, int node) => cast.Skeleton.CarrierOf(cast.Plan.Nodes[node]);
+    private static Affine Carrier(CastFrame cast, string thing) => cast.Plan.NodeOf.TryGetValue(thing, out var node)
+        ? cast.Skeleton.CarrierOf(cast.Plan.Nodes[node])
+        : throw new FilmException($"'{thing}'", "is no part or bone of this puppet", "take hold of another handle");
 
     /// <summary>What takes a pin along: its shifts run in that space.</summary>
     private static Affine PinSpace(CastFrame cast, string pin, out Point rest)

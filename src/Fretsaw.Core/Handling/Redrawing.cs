@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Handling;
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;

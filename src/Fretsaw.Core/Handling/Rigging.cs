@@ -13,10 +13,10 @@ internal static class Rigging
         var grip = gesture.Grip;
         var cast = Drag.FindCast(stood, grip.Owner);
         var puppet = cast.Plan.Puppet;
-        var toPicture = stood.Camera.ToPicture(stood.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage;
-        toPicture.TryInvert(out var toPuppet);
+        var toPicture = stood.Things[cast.Use.Index].ToPicture;
+        var toPuppet = Drag.Inverse(toPicture);
         var from = toPuppet.Map(gesture.From);
-        var snap = snapPixels / toPicture.MeanScale;
+        var snap = snapPixels / toPicture.Magnification(from);
 
         switch (grip.Kind)
         {

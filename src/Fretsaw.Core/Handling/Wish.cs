@@ -23,7 +23,9 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(GatherForms), "gatherForms")]
 [JsonDerivedType(typeof(SetStation), "setStation")]
 [JsonDerivedType(typeof(MakeHeadTurn), "makeHeadTurn")]
+[JsonDerivedType(typeof(KeyStand), "keyStand")]
 [JsonDerivedType(typeof(PutAtDistance), "putAtDistance")]
+[JsonDerivedType(typeof(PutStanding), "putStanding")]
 [JsonDerivedType(typeof(PutOnStage), "putOnStage")]
 public abstract record Wish
 {
@@ -32,45 +34,44 @@ public abstract record Wish
 }
 
 /// <summary>
-/// Keys everything of a puppet as it stands: every channel that has keys, or, for its first card, every control.
+/// Keys everything of a puppet as it stands: every value that has keys, or, for its first card, every control.
 /// </summary>
 public sealed record KeyPose(string Shot, string Owner, int Frame) : Wish
 {
-    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
-    {
-        var frame = frameAt(new View(Shot), Frame);
-        var values = Values(frame, (slot, _) => frame.Plan.Slots.IsKeyed(slot));
-        return new SetKeys(Shot, Frame, values.IsEmpty ? Values(frame, (_, address) => IsControl(frame, address)) : values);
-    }
-
-    private ImmutableArray<KeyValue> Values(Evaluator frame, Func<int, Address, bool> which)
-    {
-        var values = ImmutableArray.CreateBuilder<KeyValue>();
-        for (var slot = 0; slot < frame.Plan.Slots.Count; slot++)
-        {
-            var address = Address.Parse(frame.Plan.Slots.AddressOf(slot));
-            if (address.Owner == Owner && which(slot, address))
-            {
-                values.Add(new KeyValue(address.ToString(), frame.Values[slot]));
-            }
-        }
-
-        return values.ToImmutable();
-    }
-
     private static readonly HashSet<string> InPose = new(StringComparer.Ordinal)
     {
         Properties.Turn.Name, Properties.ShiftX.Name, Properties.ShiftY.Name, Properties.Planted.Name, Properties.Across.Name, Properties.Down.Name,
     };
 
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
+    {
+        var frame = frameAt(new View(Shot), Frame);
+        var values = Stances.Of(frame, Owner, (slot, _) => frame.Plan.Tracks.IsKeyed(slot));
+        return new SetKeys(Shot, Frame, values.IsEmpty ? Stances.Of(frame, Owner, (_, address) => IsControl(frame, address)) : values);
+    }
+
     /// <summary>What a pose is made of before anything special is keyed: the body's place, turns, pins and goals.</summary>
     private static bool IsControl(Evaluator frame, Address address)
     {
-        var puppet = frame.Plan.FindCast(address.Owner)?.Puppet;
-        var isPart = puppet?.Parts.Any(part => part.Id == address.Thing) ?? false;
-        var cast = frame.Plan.FindCast(address.Owner);
-        var obeysReach = cast is not null && cast.NodeOf.TryGetValue(address.Thing, out var node) && cast.Nodes[node].Reach >= 0;
-        return !obeysReach && (isPart ? address.Property is "turn" or "swap" : InPose.Contains(address.Property));
+        if (frame.Plan.Find(address.Owner)?.Puppet is not { } plan)
+        {
+            return false;
+        }
+
+        var isPart = plan.Puppet.Parts.Any(part => part.Id == address.Thing);
+        var obeysReach = plan.NodeOf.TryGetValue(address.Thing, out var node) && plan.Nodes[node].Reach >= 0;
+        return !obeysReach && address.Thing != Address.Stand && (isPart ? address.Property is "turn" or "swap" : InPose.Contains(address.Property));
+    }
+}
+
+/// <summary>Keys where a thing stands, as it stands: its distance, place, size, turn and opacity.</summary>
+public sealed record KeyStand(string Shot, string Owner, int Frame) : Wish
+{
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
+    {
+        var values = Stances.Of(frameAt(new View(Shot), Frame), Owner, (_, address) => address.Thing == Address.Stand);
+        FilmException.ThrowIf(values.IsEmpty, $"thing '{Owner}'", "is not on the stage", "choose one that is");
+        return new SetKeys(Shot, Frame, values, "Keyed where it stands");
     }
 }
 
@@ -80,56 +81,70 @@ public sealed record BackToRest(string Shot, string Owner, string? Thing, int Fr
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var frame = frameAt(new View(Shot), Frame);
-        var values = ImmutableArray.CreateBuilder<KeyValue>();
-        for (var slot = 0; slot < frame.Plan.Slots.Count; slot++)
+        var values = Stances.Of(
+            frame, Owner, (slot, address) => (Thing is null ? address.Thing != Address.Stand : address.Thing == Thing) && frame.Plan.Tracks.IsKeyed(slot), atRest: true);
+        return new SetKeys(Shot, Frame, values, "Put back to rest");
+    }
+}
+
+/// <summary>Values of an owner, as they can be keyed.</summary>
+internal static class Stances
+{
+    public static ImmutableArray<KeyValue> Of(Evaluator frame, string owner, Func<int, Address, bool> which, bool atRest = false)
+    {
+        var slots = frame.Plan.Slots;
+        if (slots.OwnerOf(owner) is not (>= 0 and var number))
         {
-            var address = Address.Parse(frame.Plan.Slots.AddressOf(slot));
-            if (address.Owner == Owner && (Thing is null || address.Thing == Thing) && frame.Plan.Slots.IsKeyed(slot))
+            return [];
+        }
+
+        var (first, count) = slots.SlotsOf(number);
+        var values = ImmutableArray.CreateBuilder<KeyValue>();
+        for (var slot = first; slot < first + count; slot++)
+        {
+            var (address, property) = (slots.AddressOf(slot), slots.PropertyOf(slot));
+            if (which(slot, address))
             {
-                values.Add(new KeyValue(address.ToString(), frame.Plan.Slots.PropertyOf(slot).Default));
+                var value = atRest ? property.Default : frame.Values[slot];
+                values.Add(property.Jumps ? new KeyValue(address) { Choice = property.IdOf(value) } : new KeyValue(address, value));
             }
         }
 
-        return new SetKeys(Shot, Frame, values.ToImmutable(), "Put back to rest");
+        return values.ToImmutable();
     }
 }
 
 /// <summary>A camera mark: everything of the camera but the focus, keyed as it stands.</summary>
 public sealed record SetMark(string Shot, int Frame) : Wish
 {
-    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
-    {
-        var frame = frameAt(new View(Shot), Frame);
-        var values = Properties.OfCamera(film)
-            .Where(property => Address.OfCamera(property.Name).HasCards)
-            .Select((property, i) => new KeyValue(Address.OfCamera(property.Name).ToString(), frame.Values[frame.Plan.CameraSlot + i]));
-        return new SetKeys(Shot, Frame, [.. values], "Set a camera mark");
-    }
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) =>
+        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, address) => address.HasCards), "Set a camera mark");
 }
 
-/// <summary>A focus mark on a flat or puppet.</summary>
+/// <summary>A focus mark on something on the stage.</summary>
 public sealed record FocusOn(string Shot, int Frame, string Thing) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        var frame = frameAt(new View(Shot), Frame);
-        var distance = frame.Plan.Shot.Flats.FirstOrDefault(flat => flat.Id == Thing)?.Distance
-            ?? frame.Plan.Shot.Cast.Find(Thing, "thing to focus on").Distance;
-        var depth = Math.Round(Math.Max(0.1, frame.Camera.Depth(distance)), 3);
-        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus).ToString(), depth)], "Set the focus");
+        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "choose one that is");
+        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus), Math.Round(Math.Max(0.1, thing.Depth), 3))], "Set the focus");
     }
 }
 
-/// <summary>A flat or puppet, put at a distance.</summary>
-public sealed record PutAtDistance(string Shot, string Thing, double Metres, bool KeepSize) : Wish
+/// <summary>Something on the stage, put at a distance.</summary>
+public sealed record PutAtDistance(string Shot, string Thing, int Frame, double Metres, bool KeepSize) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        var shot = film.Shots.Find(Shot, "shot");
-        return shot.Flats.Any(flat => flat.Id == Thing)
-            ? Distances.PutFlat(film, shot, Thing, Metres, KeepSize)
-            : Distances.PutCast(film, shot, Thing, Metres, KeepSize);
+        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "choose one that is");
+        return Standings.PutAtDistance(film, film.Shots.Find(Shot, "shot"), Thing, thing.Standing, Frame, Metres, KeepSize);
     }
+}
+
+/// <summary>Something on the stage, put to stand otherwise: what of that is keyed is keyed at the frame.</summary>
+public sealed record PutStanding(string Shot, string Thing, int Frame, NewStand To) : Wish
+{
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Standings.Put(film.Shots.Find(Shot, "shot"), Thing, Frame, To);
 }
 
 /// <summary>A puppet, put on a shot's stage at the picture plane: its feet low in the frame, two thirds of it tall at most.</summary>
@@ -143,15 +158,19 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
         var puppet = film.Puppets.Find(Puppet, "puppet");
         var box = View.PuppetBox(film, puppet);
         var scale = Math.Min(1, film.Height * TallestPart / Math.Max(1, box.Height));
-        return new AddCast(Shot, new CastMember
+        return new AddThing(Shot, new Thing
         {
             Id = NewId,
             Name = puppet.Name,
-            Puppet = puppet.Id,
-            Distance = Math.Round(Lens.PicturePlane.DistanceMetres(film), 3),
-            X = film.Width / 2.0,
-            Y = film.Height * FeetAt,
-            Scale = Math.Round(scale, 4),
+            Label = Label.Brass,
+            Body = new Cast(puppet.Id),
+            Stand = new Stand
+            {
+                Distance = Math.Round(PicturePlane.DistanceMetres(film), 3),
+                X = film.Width / 2.0,
+                Y = film.Height * FeetAt,
+                SizePercent = Math.Round(scale * 100, 2),
+            },
         });
     }
 }

@@ -1,7 +1,9 @@
+using Fretsaw.Core.Films;
+
 namespace Fretsaw.Core.Lens;
 
 /// <summary>Depth of field of a thin lens. Distances in metres from the lens, focal lengths and circles in mm.</summary>
-/// <remarks>Formulas and check values: docs/decisions/lens.md; the same appear in any optics handbook.</remarks>
+/// <remarks>The formulas and check values are those of any optics handbook; LensTests holds them to worked numbers.</remarks>
 public static class ThinLens
 {
     /// <summary>The circle that still looks sharp on a 36 mm sensor (common practice).</summary>

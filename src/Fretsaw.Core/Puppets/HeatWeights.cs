@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.Intrinsics;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 

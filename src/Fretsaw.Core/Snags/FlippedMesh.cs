@@ -3,40 +3,31 @@ using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Snags;
 
-/// <summary>Triangles of a mesh that lie the wrong way round: the art shows through itself there.</summary>
-public static class FlippedMesh
+/// <summary>Triangles of a puppet's meshes that lie the wrong way round: the art shows through itself there.</summary>
+internal sealed class FlippedMesh(Plan plan, ThingFrame thing) : IFrameCheck
 {
-    public static IEnumerable<Snag> Find(Plan plan)
-    {
-        if (plan.Cast.All(cast => cast.Parts.All(part => part.Mesh is null)))
-        {
-            yield break;
-        }
+    private readonly (int Flipped, int Frame)[] worst = new (int Flipped, int Frame)[thing.Cast!.Plan.Parts.Length];
 
-        var frame = new Evaluator(plan);
-        var worst = new Dictionary<(int Cast, int Part), (int Flipped, int Frame)>();
-        for (var number = 1; number <= plan.Shot.Length; number++)
+    public Inputs Inputs { get; } = new($"flipped {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
+
+    public IEnumerable<ThingFrame> Posed => [thing];
+
+    public void Visit(Evaluator frame)
+    {
+        foreach (var part in thing.Cast!.Plan.Painted)
         {
-            frame.Evaluate(number);
-            for (var c = 0; c < frame.Cast.Length; c++)
+            if (thing.Cast.Meshes[part.Index] is { } mesh && mesh.Mesh.CountFlipped(mesh.X, mesh.Y) is var flipped && flipped > worst[part.Index].Flipped)
             {
-                foreach (var part in frame.Cast[c].Plan.Painted)
-                {
-                    if (frame.Cast[c].Meshes[part.Index] is { } mesh && mesh.Mesh.CountFlipped(mesh.X, mesh.Y) is > 0 and var flipped
-                        && flipped > worst.GetValueOrDefault((c, part.Index)).Flipped)
-                    {
-                        worst[(c, part.Index)] = (flipped, number);
-                    }
-                }
+                worst[part.Index] = (flipped, (int)frame.Frame);
             }
         }
-
-        foreach (var ((c, p), (flipped, number)) in worst)
-        {
-            var part = plan.Cast[c].Parts[p].Part;
-            yield return new Snag(
-                "flipped", "act", number, new Address(plan.Cast[c].Member.Id, part.Id, Properties.Turn.Name).ToString(), flipped, "triangles",
-                FormattableString.Invariant($"{flipped} triangles of {part.Name} fold over at frame {number}: pull its pins less far apart, or pin the fold."));
-        }
     }
+
+    public IEnumerable<Snag> Found() => thing.Cast!.Plan.Painted.Where(part => worst[part.Index].Flipped > 0).Select(part =>
+    {
+        var (flipped, frame) = worst[part.Index];
+        return new Snag(
+            "flipped", "act", frame, new Address(thing.Plan.Thing.Id, part.Part.Id, ""), ThingKind.Part, flipped, "triangles",
+            FormattableString.Invariant($"{flipped} triangles of {part.Part.Name} fold over at frame {frame}: pull its pins less far apart, or pin the fold."));
+    });
 }

@@ -30,8 +30,8 @@ public static class PulledAlong
                 if (moved > Give * worst.Reach.PulledPx)
                 {
                     yield return new Snag(
-                        "pulled", "rig", null, still.Id, moved, "px",
-                        FormattableString.Invariant($"Nothing holds {still.Name}: dragging {worst.Pin.Name} by {worst.Reach.PulledPx:0} px shifts it {moved} px."),
+                        "pulled", "rig", null, new Address("", still.Id, ""), ThingKind.Pin, moved, "px",
+                        FormattableString.Invariant($"Nothing holds {still.Name}: dragging {Names.OfThing(puppet, worst.Pin.Id)} by {worst.Reach.PulledPx:0} px shifts it {moved} px."),
                         new ChangePin(puppet.Id, part.Id, still.Id) { Hold = PinHold.Place }, $"Pin {still.Name}");
                 }
 

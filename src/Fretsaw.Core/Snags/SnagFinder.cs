@@ -1,24 +1,134 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Snags;
 
-/// <summary>Runs every check over a shot.</summary>
-public static class SnagFinder
+/// <summary>
+/// Runs every check over a shot: those that need no frames first, the others together in one pass over the frames. What a check found
+/// is kept with the pieces of the film that it looked at, so that after an edit only what the edit touched is looked at again.
+/// </summary>
+public sealed class SnagFinder(RigCache rigs)
 {
-    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs)
+    /// <summary>Several shots of a few dozen things each.</summary>
+    private const int MostKept = 2048;
+
+    private readonly Recent<(string Shot, string Check), (Inputs Inputs, ImmutableArray<Snag> Snags)> kept = new(MostKept);
+
+    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs) => new SnagFinder(rigs).Find(film, shot, CancellationToken.None);
+
+    /// <summary>Snags as they are found. What was found for things that were finished when it was cancelled is kept.</summary>
+    public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel)
     {
+        foreach (var snag in CreepingTrack.Find(film, shot))
+        {
+            yield return snag;
+        }
+
         var plan = PlanCompiler.Compile(film, shot, rigs);
-        var puppets = plan.Cast.Select(cast => cast.Puppet).Distinct().ToList();
-        return
-        [
-            .. CreepingChannel.Find(film, shot),
-            .. ArtPastEdge.Find(plan),
-            .. UncoveredMesh.Find(film, shot, rigs),
-            .. FlippedMesh.Find(plan),
-            .. SoftArt.Find(plan),
-            .. puppets.SelectMany(puppet => PulledAlong.Find(film, puppet, rigs)),
-            .. puppets.SelectMany(puppet => TwistedForm.Find(film, puppet, rigs)),
-        ];
+        foreach (var puppet in plan.Things.Select(thing => thing.Puppet?.Puppet).OfType<Puppet>().Distinct())
+        {
+            cancel.ThrowIfCancellationRequested();
+            foreach (var snag in UncoveredMesh.Find(film, puppet, rigs).Concat(PulledAlong.Find(film, puppet, rigs)).Concat(TwistedForm.Find(film, puppet, rigs)))
+            {
+                yield return snag;
+            }
+        }
+
+        foreach (var snag in FindInFrames(plan, cancel))
+        {
+            yield return snag;
+        }
+    }
+
+    private IEnumerable<Snag> FindInFrames(Plan plan, CancellationToken cancel)
+    {
+        var frame = new Evaluator(plan);
+        var open = new List<IFrameCheck>();
+        foreach (var check in ChecksOf(plan, frame))
+        {
+            if (kept.TryGet((plan.Shot.Id, check.Inputs.Check), out var known) && known.Inputs.IsSameAs(check.Inputs))
+            {
+                foreach (var snag in known.Snags)
+                {
+                    yield return snag;
+                }
+            }
+            else
+            {
+                open.Add(check);
+            }
+        }
+
+        Pass(plan, frame, open, cancel);
+        foreach (var check in open)
+        {
+            var found = check.Found().ToImmutableArray();
+            kept.Put((plan.Shot.Id, check.Inputs.Check), (check.Inputs, found));
+            foreach (var snag in found)
+            {
+                yield return snag;
+            }
+        }
+    }
+
+    private static void Pass(Plan plan, Evaluator frame, List<IFrameCheck> checks, CancellationToken cancel)
+    {
+        var posed = checks.SelectMany(check => check.Posed).Distinct().ToList();
+        for (var number = 1; checks.Count > 0 && number <= plan.Shot.Length; number++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            frame.EvaluateStage(number);
+            foreach (var thing in posed)
+            {
+                frame.Pose(thing);
+            }
+
+            foreach (var check in checks)
+            {
+                check.Visit(frame);
+            }
+        }
+    }
+
+    private static IEnumerable<IFrameCheck> ChecksOf(Plan plan, Evaluator frame)
+    {
+        frame.EvaluateStage(1);
+        foreach (var thing in frame.Things.Where(thing => !thing.Plan.Thing.Hidden))
+        {
+            if (thing.Cast is null)
+            {
+                if (plan.Film.Drawings[thing.Plan.Drawing].Raster is not null)
+                {
+                    yield return new SoftArt(plan, thing, null);
+                }
+
+                continue;
+            }
+
+            if (Array.Exists(thing.Cast.Plan.Parts, part => part.Mesh is not null))
+            {
+                yield return new FlippedMesh(plan, thing);
+            }
+
+            foreach (var part in thing.Cast.Plan.Parts.Where(part => plan.Film.Drawings[part.Drawing].Raster is not null))
+            {
+                yield return new SoftArt(plan, thing, part);
+            }
+        }
+
+        var pictures = new List<ThingFrame>();
+        foreach (var index in frame.FarToNear)
+        {
+            if (frame.Things[index] is { Cast: null, Plan.Thing.Hidden: false } picture)
+            {
+                pictures.Add(picture);
+            }
+        }
+
+        if (pictures.Count > 0)
+        {
+            yield return new ArtPastEdge(plan, pictures);
+        }
     }
 }

@@ -18,7 +18,7 @@ public static class TwistedForm
             {
                 var form = part.Forms.First(one => one.Id == fit.Form);
                 yield return new Snag(
-                    "twist", "rig", null, part.Id, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), "px",
+                    "twist", "rig", null, new Address("", part.Id, ""), ThingKind.Part, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), "px",
                     $"{part.Name} twists on its way to {form.Name}: their outlines start at different places or run against each other.",
                     fit.ByHand ? new PutOnPart(puppet.Id, part.Id) { Form = form with { Starts = form.Starts.RemoveAll(start => start.Shape == fit.Shape) } } : null,
                     fit.ByHand ? "Match them automatically" : null);
@@ -27,7 +27,7 @@ public static class TwistedForm
             foreach (var (form, drawing) in forms.Where(entry => entry.Drawing.Shapes.Length != own.Shapes.Length))
             {
                 yield return new Snag(
-                    "partner", "rig", null, part.Id, Math.Abs(drawing.Shapes.Length - own.Shapes.Length), "shapes",
+                    "partner", "rig", null, new Address("", part.Id, ""), ThingKind.Part, Math.Abs(drawing.Shapes.Length - own.Shapes.Length), "shapes",
                     $"{form.Name} has {drawing.Shapes.Length} shapes and {part.Name} has {own.Shapes.Length}: those without a partner do not move.");
             }
         }

@@ -12,24 +12,20 @@ public static class UncoveredMesh
 
     private const double WiderMargin = 2;
 
-    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs)
+    public static IEnumerable<Snag> Find(Film film, Puppet puppet, RigCache rigs)
     {
-        var puppets = shot.Cast.Select(member => member.Puppet).ToHashSet(StringComparer.Ordinal);
-        foreach (var puppet in film.Puppets.Where(puppet => puppets.Contains(puppet.Id)))
+        foreach (var part in puppet.Parts.Where(part => part is { Mesh: not null, Drawing: not null }))
         {
-            foreach (var part in puppet.Parts.Where(part => part is { Mesh: not null, Drawing: not null }))
+            var drawing = film.Drawings.First(candidate => candidate.Id == part.Drawing);
+            var missing = 1 - rigs.CoverageOf(drawing, part.Mesh!);
+            if (missing > Negligible)
             {
-                var drawing = film.Drawings.First(candidate => candidate.Id == part.Drawing);
-                var missing = 1 - rigs.CoverageOf(drawing, part.Mesh!);
-                if (missing > Negligible)
-                {
-                    var percent = Math.Round(missing * 100, 2);
-                    yield return new Snag(
-                        "uncovered", "rig", null, part.Id, percent, "%",
-                        FormattableString.Invariant($"The mesh of {part.Name} leaves {percent} % of its art out."),
-                        new ChangePart(puppet.Id, part.Id) { MeshMargin = part.Mesh!.Margin + WiderMargin },
-                        "Widen its margin");
-                }
+                var percent = Math.Round(missing * 100, 2);
+                yield return new Snag(
+                    "uncovered", "rig", null, new Address("", part.Id, ""), ThingKind.Part, percent, "%",
+                    FormattableString.Invariant($"The mesh of {part.Name} leaves {percent} % of its art out."),
+                    new ChangePart(puppet.Id, part.Id) { MeshMargin = part.Mesh!.Margin + WiderMargin },
+                    "Widen its margin");
             }
         }
     }

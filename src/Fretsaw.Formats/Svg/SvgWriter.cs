@@ -29,7 +29,7 @@ public static class SvgWriter
         var (groups, box) = (new List<XElement>(), new Box(0, 0, 1, 1));
         foreach (var part in frame.Cast[0].Plan.Parts)
         {
-            var shapes = PosedArt.Of(writer.WritePart(frame, 0, part), frame.Plan.Film.Drawings);
+            var shapes = PosedArt.Of(writer.WritePart(frame, frame.Cast[0], part), frame.Plan.Film.Drawings);
             var image = shapes is null ? picture(part) : null;
             if (shapes is null && image is null)
             {
@@ -44,7 +44,7 @@ public static class SvgWriter
             Svg + "svg",
             new XAttribute("version", "1.1"), new XAttribute("width", Number(Math.Ceiling(box.Width))), new XAttribute("height", Number(Math.Ceiling(box.Height))),
             new XAttribute("viewBox", string.Join(' ', new[] { box.X, box.Y, Math.Ceiling(box.Width), Math.Ceiling(box.Height) }.Select(Number))),
-            new XElement(Svg + "title", frame.Cast[0].Plan.Member.Name),
+            new XElement(Svg + "title", frame.Cast[0].Use.Thing.Name),
             new XElement(Svg + "defs", paints.Gradients),
             groups);
         using var xml = XmlWriter.Create(stream, new XmlWriterSettings { Indent = true, CloseOutput = false });

@@ -88,7 +88,7 @@ internal static class ArtEndpoints
             }
 
             var flat = FlatPlacement.Fitted(opened.Now.Film, drawing, OpenFilms.NewId("flat"), distance);
-            var state = opened.Apply(new AddFlat(shot, flat, drawing), null);
+            var state = opened.Apply(new AddThing(shot, flat, drawing), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, report);
         }).WithUploadLimit();
 

@@ -33,7 +33,7 @@ internal static class PuppetExport
         }
 
         stream.Position = 0;
-        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Plan.Member.Name)}.{format}");
+        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)}.{format}");
 
         byte[] Asset(string id) => assets.Find(id) ?? throw new NotThereException($"picture '{id}'");
     }
@@ -54,8 +54,8 @@ internal static class PuppetExport
             return null;
         }
 
-        var cast = frame.Cast[0];
-        (frame.Camera.ToPicture(frame.Plan.Film, cast.Plan.Member.Distance) * cast.ToStage).TryInvert(out var toPuppet);
+        // On a bench the camera looks straight at the puppet.
+        frame.Things[0].ToPicture.AsAffine().TryInvert(out var toPuppet);
         return new SvgPicture(layer.Png, layer.Width, layer.Height, toPuppet * Affine.Translate(layer.X, layer.Y));
     }
 }

@@ -1,8 +1,11 @@
 using System.Globalization;
+using System.Text.Json;
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Sessions;
+using Fretsaw.Core.Snags;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Server.Live;
 using Fretsaw.Server.Safety;
@@ -50,6 +53,36 @@ internal static class FilmEndpoints
             response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
             return TypedResults.Bytes(FilmJson.Write(film), "application/json");
         }).Produces<Film>();
+
+        // What a page opens with: all of the film, but the keys of one shot only; the others are fetched when they are looked at.
+        films.MapGet("{id}/opening", (string id, string? shot, OpenFilms open, HttpResponse response) =>
+        {
+            var (film, state) = open.Open(id).Now;
+            response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
+            var first = film.Shots.FirstOrDefault(candidate => candidate.Id == shot)?.Id ?? film.Shots.FirstOrDefault()?.Id;
+            return TypedResults.Bytes(FilmJson.Write(film with { Shots = [.. film.Shots.Select(one => one.Id == first ? one : one with { Tracks = [], Cards = [] })] }), "application/json");
+        }).Produces<Film>();
+
+        films.MapGet("{id}/shots/{shot}", (string id, string shot, OpenFilms open, HttpResponse response) =>
+        {
+            var (film, state) = open.Open(id).Now;
+            response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
+            return film.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'");
+        });
+
+        // One snag a line, as they are found.
+        films.MapGet("{id}/shots/{shot}/snags", async (string id, string shot, OpenFilms open, HttpContext context) =>
+        {
+            var found = open.Open(id).Snags(shot, context.RequestAborted);
+            context.Response.ContentType = "application/x-ndjson";
+            await Task.Yield();
+            foreach (var snag in found)
+            {
+                await JsonSerializer.SerializeAsync(context.Response.Body, snag, EngineJson.Default.Snag, context.RequestAborted);
+                await context.Response.Body.WriteAsync("\n"u8.ToArray(), context.RequestAborted);
+                await context.Response.Body.FlushAsync(context.RequestAborted);
+            }
+        }).Produces<Snag>(contentType: "application/x-ndjson");
 
         films.MapGet("{id}/bundle", (string id, OpenFilms open, AssetStore assets) =>
         {

@@ -1,6 +1,8 @@
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Sessions;
+using Fretsaw.Core.Snags;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
 
@@ -9,6 +11,10 @@ namespace Fretsaw.Server.Films;
 /// <summary>Where a film stands: what the undo and redo buttons would do.</summary>
 /// <param name="Shelved">The newest edit changed a puppet that is on the shelf, so that other films have something to fetch.</param>
 public sealed record FilmState(string Id, long Seq, string? Undo, string? Redo, bool Shelved = false);
+
+/// <summary>What was done, for who asked: nothing need be fetched after it.</summary>
+/// <param name="Edits">Those that the sender has not made itself, in order; of these the state's number is the last.</param>
+public sealed record Made(FilmState State, IReadOnlyList<SentEdit> Edits);
 
 /// <summary>
 /// A film in memory, one writer at a time. Undo and redo are edits like any other; the two stacks are read off the
@@ -22,13 +28,18 @@ public sealed class OpenFilm
     private readonly Stack<LogLine> done = new();
     private readonly Stack<LogLine> undone = new();
     private readonly RigCache rigs = new();
+    private readonly SnagFinder snags;
+    private readonly ILogger log;
     private Film film;
     private long seq;
+    private Snapped snapped;
+    private Task snapping = Task.CompletedTask;
 
-    public OpenFilm(FilmStore store, ShelfStore shelf, string id)
+    public OpenFilm(FilmStore store, ShelfStore shelf, string id, ILogger log)
     {
-        (this.store, this.shelf, Id) = (store, shelf, id);
-        (film, seq) = store.Load(id) ?? throw new NotThereException($"film '{id}'");
+        (this.store, this.shelf, this.log, Id, snags) = (store, shelf, log, id, new SnagFinder(rigs));
+        var loaded = store.Load(id) ?? throw new NotThereException($"film '{id}'");
+        (film, seq, snapped) = (loaded.Film, loaded.Seq, loaded.Snapshot);
         foreach (var line in store.Log(id))
         {
             Stack(line);
@@ -52,6 +63,13 @@ public sealed class OpenFilm
     /// <summary>The core's face on the film as it stands, for one request.</summary>
     public Session NewSession() => new(Now.Film, rigs);
 
+    /// <summary>What is wrong with a shot, as it is found; what earlier edits have not touched is remembered.</summary>
+    public IEnumerable<Snag> Snags(string shot, CancellationToken cancel)
+    {
+        var now = Now.Film;
+        return snags.Find(now, now.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'"), cancel);
+    }
+
     /// <param name="baseSeq">The newest edit the sender knows; null for edits that the server itself makes.</param>
     /// <exception cref="BehindException">The sender has missed edits.</exception>
     /// <exception cref="FilmException">The edit cannot be applied.</exception>
@@ -69,23 +87,32 @@ public sealed class OpenFilm
         }
     }
 
-    public FilmState Undo()
+    /// <param name="baseSeq">The newest edit the sender knows; null for one who keeps no film.</param>
+    public Made Undo(long? baseSeq) => Again("undo", done, baseSeq);
+
+    public Made Redo(long? baseSeq) => Again("redo", undone, baseSeq);
+
+    /// <summary>The edits that a sender who knows the film up to a number has missed, and where the film stands.</summary>
+    public Made Since(long after)
     {
         lock (gate)
         {
             CatchUp();
-            return done.TryPeek(out var last) ? Append("undo", last.Title, store.Find(Id, last.Seq).Inverse) : State();
+            return new Made(State(), Missed(after));
         }
     }
 
-    public FilmState Redo()
+    private Made Again(string kind, Stack<LogLine> from, long? baseSeq)
     {
         lock (gate)
         {
             CatchUp();
-            return undone.TryPeek(out var last) ? Append("redo", last.Title, store.Find(Id, last.Seq).Inverse) : State();
+            var state = from.TryPeek(out var last) ? Append(kind, last.Title, store.Find(Id, last.Seq).Inverse) : State();
+            return new Made(state, Missed(baseSeq ?? seq));
         }
     }
+
+    private List<SentEdit> Missed(long after) => after >= seq ? [] : [.. store.EditsAfter(Id, after).Select(edit => new SentEdit(edit.Seq, edit.Edit))];
 
     /// <summary>Takes a puppet from the shelf, new or newer.</summary>
     public FilmState Take(ShelfPuppet puppet)
@@ -118,7 +145,30 @@ public sealed class OpenFilm
         var shelved = takes is null && after.Puppets.Any(puppet => puppet.Shelf is not null && !film.Puppets.Contains(puppet));
         (film, seq) = (after, logged.Seq);
         Stack(new LogLine(logged.Seq, kind, title));
+        SnapWhenDue();
         return State() with { Shelved = shelved };
+    }
+
+    /// <summary>One snapshot at a time, beside the edits; one that fails is tried again after the next edit.</summary>
+    private void SnapWhenDue()
+    {
+        if (!snapping.IsCompleted || !FilmStore.IsSnapshotDue(snapped, seq))
+        {
+            return;
+        }
+
+        var (now, at, last) = (film, seq, snapped);
+        snapping = Task.Run(() =>
+        {
+            try
+            {
+                snapped = store.Snap(Id, now, at, last);
+            }
+            catch (Exception problem)
+            {
+                log.LogWarning(problem, "A snapshot of film {Film} could not be written; its log holds everything.", Id);
+            }
+        });
     }
 
     private void Stack(LogLine line)

@@ -1,6 +1,6 @@
 import createClient from "openapi-fetch";
 import type { paths } from "./schema.generated";
-import type { Question, View } from "./types";
+import type { Question, Snag, View } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
@@ -47,8 +47,10 @@ export const api = {
   removeFilm: (id: string) => answer(client.DELETE("/api/films/{id}", { params: { path: { id } } })),
   editsAfter: (id: string, after: number) =>
     answer(client.GET("/api/films/{id}/edits", { params: { path: { id }, query: { after } } })),
-  undo: (id: string) => answer(client.POST("/api/films/{id}/undo", { params: { path: { id } } })),
-  redo: (id: string) => answer(client.POST("/api/films/{id}/redo", { params: { path: { id } } })),
+  undo: (id: string, baseSeq: number) =>
+    answer(client.POST("/api/films/{id}/undo", { params: { path: { id } }, body: { baseSeq } })),
+  redo: (id: string, baseSeq: number) =>
+    answer(client.POST("/api/films/{id}/redo", { params: { path: { id } }, body: { baseSeq } })),
   edit: (
     id: string,
     baseSeq: number,
@@ -98,11 +100,43 @@ export const api = {
   cancelPrint: (print: string) => answer(client.POST("/api/prints/{print}/cancel", { params: { path: { print } } })),
 };
 
-/** The film as text, for the engine, which reads it itself, and the number of its newest edit. */
-export async function filmText(id: string): Promise<{ text: string; seq: number }> {
-  const response = await fetch(`/api/films/${encodeURIComponent(id)}/film.json`);
-  if (!response.ok) throw new Problem(response.status, "The film could not be fetched.");
+/** A text for the engine, which reads it itself, and the number of the newest edit in it. */
+async function textOf(path: string, failed: string): Promise<{ text: string; seq: number }> {
+  const response = await fetch(path);
+  if (!response.ok) throw new Problem(response.status, failed);
   return { text: await response.text(), seq: Number(response.headers.get("Film-Seq")) };
+}
+
+/** The film, with the keys of its first shot. */
+export const openingText = (id: string) =>
+  textOf(`/api/films/${encodeURIComponent(id)}/opening`, "The film could not be fetched.");
+
+export const shotText = (id: string, shot: string) =>
+  textOf(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}`, "The shot could not be fetched.");
+
+/** Snags of a shot, told one by one as they are found. */
+export async function watchSnags(
+  id: string,
+  shot: string,
+  onFound: (found: Snag[]) => void,
+  signal: AbortSignal,
+): Promise<Snag[]> {
+  const response = await fetch(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags`, {
+    signal,
+  });
+  if (!response.ok || !response.body) throw new Problem(response.status, "The snags could not be looked for.");
+  const found: Snag[] = [];
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  for (let rest = ""; ; ) {
+    const { done, value } = await reader.read();
+    const lines = (rest + (value ?? "")).split("\n");
+    rest = lines.pop() ?? "";
+    if (lines.length > 0) {
+      found.push(...lines.map((line) => JSON.parse(line) as Snag));
+      onFound([...found]);
+    }
+    if (done) return found;
+  }
 }
 
 /** A frame's draw list from the core on the server. */

@@ -302,6 +302,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    shot?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Film"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Shot"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/snags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/x-ndjson": components["schemas"]["Snag"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/bundle": {
         parameters: {
             query?: never;
@@ -525,7 +640,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["SentEdit"][];
+                        "application/json": components["schemas"]["Made"];
                     };
                 };
             };
@@ -581,7 +696,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["BaseRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -589,7 +708,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FilmState"];
+                        "application/json": components["schemas"]["Made"];
                     };
                 };
             };
@@ -618,7 +737,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": null | components["schemas"]["BaseRequest"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -626,7 +749,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FilmState"];
+                        "application/json": components["schemas"]["Made"];
                     };
                 };
             };
@@ -1175,6 +1298,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Names one value of a shot that can be keyed. */
+        Address: {
+            /** @description Id of a thing on the stage, or string Address.Camera or string Address.Wind. */
+            owner: string;
+            /**
+             * @description For a puppet the id of a part, bone, pin, reach, dial, knead or form, or string Address.Body; string Address.Stand for where the owner
+             *     stands; string Address.View for the camera, string Address.Air for the wind.
+             */
+            thing: string;
+            /** @description The name of a PropertyInfo or of a PlaceInfo. */
+            property: string;
+        };
         /**
          * @description x' = A·x + C·y + E, y' = B·x + D·y + F: the order of SVG's matrix(a b c d e f).
          *     Read products right to left: (outer * inner) maps by inner first.
@@ -1242,9 +1377,10 @@ export interface components {
         AnswerHitAnswer: {
             /** @enum {string} */
             kind: "hit";
+            /** @description The thing on the stage; null for nothing. */
             owner: null | string;
-            thing: null | string;
-            isFlat: boolean;
+            /** @description For a puppet, which of its parts. */
+            part: null | string;
         };
         /** @description A part's mesh at rest. */
         AnswerMeshAnswer: {
@@ -1268,7 +1404,7 @@ export interface components {
             origins: components["schemas"]["PointHandle"][];
             rests: components["schemas"]["RestHandle"][];
             folds: components["schemas"]["Fold"][];
-            /** @description Corners of each flat and puppet, x0 y0 … x3 y3. */
+            /** @description Of everything on the stage that was asked for. */
             boxes: components["schemas"]["BoxHandle"][];
         };
         AnswerShakeAnswer: {
@@ -1313,7 +1449,7 @@ export interface components {
             length: number;
             /** Format: double */
             frameRate: number;
-            owners: components["schemas"]["StripOwner"][];
+            strip: null | components["schemas"]["StripOwner"];
         };
         AnswerValuesAnswer: {
             /** @enum {string} */
@@ -1359,11 +1495,38 @@ export interface components {
             /** @description What was changed or left out, in the order of the file. */
             notes: components["schemas"]["ArtNote"][];
         };
+        BaseRequest: {
+            /**
+             * Format: int64
+             * @description The newest edit the sender knows.
+             */
+            baseSeq: number;
+        };
         Bead: {
             /** Format: int32 */
             frame: number;
             /** @description Nothing in the row moves until its next bead. */
             heldAfter: boolean;
+            gap: null | components["schemas"]["Gap"];
+        };
+        /**
+         * @description What a track does before its first key and after its last.
+         * @enum {unknown}
+         */
+        Beyond: "Stand" | "Again" | "ToAndFro" | "Onward";
+        /** @description What it is that stands there. */
+        Body: components["schemas"]["BodyPicture"] | components["schemas"]["BodyCast"];
+        /** @description A puppet, whose ground point is the thing's origin. */
+        BodyCast: {
+            /** @enum {string} */
+            kind: "cast";
+            puppet: string;
+        };
+        /** @description A drawing, whose origin is the thing's. */
+        BodyPicture: {
+            /** @enum {string} */
+            kind: "picture";
+            drawing: string;
         };
         /** @description A jointed length; turns about its start. */
         Bone: {
@@ -1407,65 +1570,46 @@ export interface components {
         };
         BoxHandle: {
             thing: string;
-            isFlat: boolean;
             /** Format: double */
             distance: number;
             /** Format: double */
             sigma: number;
+            /** @description x y by x y; more than four where it is cut off before the lens. */
             corners: number[];
         };
-        /** @description A puppet's use in one shot. Keys belong to the use, so two puppets never share any. */
-        CastMember: {
-            id: string;
-            name: string;
-            puppet: string;
-            /**
-             * Format: double
-             * @description Metres from the lens at rest, (0, 10000].
-             */
-            distance: number;
-            /**
-             * Format: double
-             * @description Where the puppet's origin stands, in stage pixels.
-             */
-            x: number;
-            /** Format: double */
-            y: number;
-            /**
-             * Format: double
-             * @description Stage pixels a puppet pixel, (0, 1000].
-             */
-            scale: number;
-            hidden: boolean;
-        };
-        /** @description In every Change… edit, what is null stays as it is. */
-        ChangeFilm: {
-            name?: null | string;
-            /** Format: double */
-            frameRate?: null | number;
-            /** Format: int32 */
-            width?: null | number;
-            /** Format: int32 */
-            height?: null | number;
-            /** Format: double */
-            frameWidthMetres?: null | number;
-            /** Format: double */
-            restLensMm?: null | number;
-            backdrop?: components["schemas"]["Colour"];
-            title?: null | string;
-        };
-        /** @description One animatable value over time; its id is its address, see Address. */
-        Channel: {
-            id: string;
-            /** @description By rising frame, no frame twice. */
-            keys: components["schemas"]["Key"][];
-        };
         /**
-         * @description How the in-betweens fall in the gap after a key.
-         * @default Both
-         * @enum {unknown}
+         * @description A pose card or camera mark: it stands for all keys of an owner at a frame, and gives the gap that follows to those of them that
+         *     have none of their own.
          */
-        Chart: "Even" | "SlowStart" | "SlowStop" | "Both" | "Hold";
+        Card: {
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description Null for a card that nobody has named. */
+            name?: null | string;
+            gap: components["schemas"]["Gap"];
+        };
+        /** @description Where a card stands: there is one at most. */
+        CardPlace: {
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+        };
+        Choice: {
+            /** @description What keys hold: "" for none. */
+            id: string;
+            title: string;
+        };
+        ChoiceKey: {
+            /** @description What is chosen, by its id and never by its place in a list; "" for what is so at rest. */
+            id: string;
+            /**
+             * Format: int32
+             * @description 1-based.
+             */
+            frame: number;
+            gap?: null | components["schemas"]["Gap"];
+        };
         /** @description An sRGB colour with straight alpha, eight bits a channel (IEC 61966-2-1). Written "#rrggbb" or "#rrggbbaa". */
         Colour: string;
         /**
@@ -1502,31 +1646,45 @@ export interface components {
              */
             outline: number[][];
         };
+        /** @description How the way from one key to the next is gone: its part over the part of the time. */
+        Ease: components["schemas"]["EaseSlow"] | components["schemas"]["EaseDrawn"];
+        /** @description A curve through points. */
+        EaseDrawn: {
+            /** @enum {string} */
+            kind: "drawn";
+            /** @description Part of the time, in (0, 1) and rising, and part of the way, in [−2, 3]; (0, 0) and (1, 1) are not among them. */
+            points: components["schemas"]["Point"][];
+            /** @description Without corners, and without overshoot that the points do not have; else in straight pieces. */
+            smooth: boolean;
+        };
+        /**
+         * @description Slow at the start and at the stop, each by an amount: the cubic Bézier (0.42·start, 0, 1 − 0.42·stop, 1) of W3C "CSS Easing
+         *     Functions Level 1" §2.2, whose named curves ease-in, ease-out and ease-in-out are its corners. Nothing of both is even.
+         */
+        EaseSlow: {
+            /** @enum {string} */
+            kind: "slow";
+            /**
+             * Format: double
+             * @description [0, 100]
+             */
+            startPercent: number;
+            /**
+             * Format: double
+             * @description [0, 100]
+             */
+            stopPercent: number;
+        };
         /**
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
-         *     comparing the two films (Inverse), so no edit can be written with a wrong inverse.
+         *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddCast"] | components["schemas"]["EditChangeCast"] | components["schemas"]["EditRemoveCast"] | components["schemas"]["EditAddFlat"] | components["schemas"]["EditChangeFlat"] | components["schemas"]["EditMoveFlat"] | components["schemas"]["EditRemoveFlat"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
             puppetId: string;
             bone: components["schemas"]["Bone"];
-            title?: null | string;
-        };
-        EditAddCast: {
-            /** @enum {string} */
-            kind: "addCast";
-            shotId: string;
-            member: components["schemas"]["CastMember"];
-            title?: null | string;
-        };
-        EditAddFlat: {
-            /** @enum {string} */
-            kind: "addFlat";
-            shotId: string;
-            flat: components["schemas"]["Flat"];
-            drawing: components["schemas"]["Drawing"];
             title?: null | string;
         };
         /** @description Adds a part with its drawings at a place in the painting order. */
@@ -1577,6 +1735,14 @@ export interface components {
             shot: components["schemas"]["Shot"];
             title?: null | string;
         };
+        EditAddThing: {
+            /** @enum {string} */
+            kind: "addThing";
+            shotId: string;
+            thing: components["schemas"]["Thing"];
+            drawing?: components["schemas"]["Drawing"];
+            title?: null | string;
+        };
         EditChangeBone: {
             /** @enum {string} */
             kind: "changeBone";
@@ -1591,23 +1757,6 @@ export interface components {
             withoutLimit: boolean;
             followThrough?: components["schemas"]["FollowThrough"];
             withoutFollowThrough: boolean;
-            title?: null | string;
-        };
-        EditChangeCast: {
-            /** @enum {string} */
-            kind: "changeCast";
-            shotId: string;
-            castId: string;
-            name?: null | string;
-            /** Format: double */
-            distance?: null | number;
-            /** Format: double */
-            x?: null | number;
-            /** Format: double */
-            y?: null | number;
-            /** Format: double */
-            scale?: null | number;
-            hidden?: null | boolean;
             title?: null | string;
         };
         /** @description In every Change… edit, what is null stays as it is. */
@@ -1626,24 +1775,6 @@ export interface components {
             /** Format: double */
             restLensMm?: null | number;
             backdrop?: components["schemas"]["Colour"];
-            title?: null | string;
-        };
-        EditChangeFlat: {
-            /** @enum {string} */
-            kind: "changeFlat";
-            shotId: string;
-            flatId: string;
-            name?: null | string;
-            label?: null | components["schemas"]["Label"];
-            /** Format: double */
-            distance?: null | number;
-            /** Format: double */
-            x?: null | number;
-            /** Format: double */
-            y?: null | number;
-            /** Format: double */
-            scale?: null | number;
-            hidden?: null | boolean;
             title?: null | string;
         };
         EditChangePart: {
@@ -1746,6 +1877,31 @@ export interface components {
             wind?: components["schemas"]["Wind"];
             title?: null | string;
         };
+        /** @description Changes what a thing is called and how it stands while nothing of that is keyed. */
+        EditChangeThing: {
+            /** @enum {string} */
+            kind: "changeThing";
+            shotId: string;
+            thingId: string;
+            name?: null | string;
+            label?: null | components["schemas"]["Label"];
+            hidden?: null | boolean;
+            locked?: null | boolean;
+            /** Format: double */
+            distance?: null | number;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            sizePercent?: null | number;
+            /** Format: double */
+            turnDegrees?: null | number;
+            /** Format: double */
+            opacityPercent?: null | number;
+            facesCamera?: null | boolean;
+            title?: null | string;
+        };
         /**
          * @description Copies parts with everything that rides on them, moved by a step. Copies share their drawings' art; what names something
          *     that was copied along names the copy.
@@ -1761,9 +1917,9 @@ export interface components {
             title?: null | string;
         };
         /**
-         * @description Lets channels stand still up to a frame: the key before is held until here and repeated, and the movement that
-         *     ran through starts only now, with the chart it had. A key that stands here keeps its value: only the gap before it
-         *     is held. A channel with no key before is keyed as it stands.
+         * @description Lets tracks stand still up to a frame: the key before is held until here and repeated, and the movement that ran through starts
+         *     only now, with the ease it had. A key that stands here keeps its value: only the gap before it is held. A track with no key
+         *     before is keyed as it stands.
          */
         EditHoldHere: {
             /** @enum {string} */
@@ -1772,22 +1928,20 @@ export interface components {
             /** Format: int32 */
             frame: number;
             owner: null | string;
-            addresses: string[];
+            addresses: components["schemas"]["Address"][];
             title?: null | string;
         };
-        EditMoveFlat: {
+        /** @description Adds strokes of a brush to a knead; a knead that is not there yet is made, and with it the mesh of a part that has none. */
+        EditKneadMesh: {
             /** @enum {string} */
-            kind: "moveFlat";
-            shotId: string;
-            flatId: string;
-            /**
-             * Format: int32
-             * @description Index in the list; it decides only among flats at one distance.
-             */
-            to: number;
+            kind: "kneadMesh";
+            puppetId: string;
+            partId: string;
+            kneadId: string;
+            strokes: components["schemas"]["KneadStroke"][];
             title?: null | string;
         };
-        /** @description Moves keys from one frame to another; a key that stands there already is replaced. */
+        /** @description Moves keys from one frame to another, and of an owner its card; what stands there already is replaced. */
         EditMoveKeys: {
             /** @enum {string} */
             kind: "moveKeys";
@@ -1797,7 +1951,7 @@ export interface components {
             /** Format: int32 */
             to: number;
             owner: null | string;
-            addresses: string[];
+            addresses: components["schemas"]["Address"][];
             title?: null | string;
         };
         EditMovePart: {
@@ -1812,19 +1966,43 @@ export interface components {
             to: number;
             title?: null | string;
         };
-        /**
-         * @description Puts named things back as they were. It names only what an edit touched, so undoing one person's edit leaves
-         *     alone what another did meanwhile elsewhere.
-         */
+        EditMoveThing: {
+            /** @enum {string} */
+            kind: "moveThing";
+            shotId: string;
+            thingId: string;
+            /**
+             * Format: int32
+             * @description Index in the list; it decides only among things at one distance.
+             */
+            to: number;
+            title?: null | string;
+        };
+        /** @description Names a card; "" takes the name away. */
+        EditNameCard: {
+            /** @enum {string} */
+            kind: "nameCard";
+            shotId: string;
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            name: string;
+            title?: null | string;
+        };
+        /** @description Adds strokes of the weight brush to a part that is bent by bones. */
+        EditPaintWeights: {
+            /** @enum {string} */
+            kind: "paintWeights";
+            puppetId: string;
+            partId: string;
+            strokes: components["schemas"]["WeightStroke"][];
+            title?: null | string;
+        };
+        /** @description Turns a film into another by what differs between the two: undo and redo. */
         EditPutBack: {
             /** @enum {string} */
             kind: "putBack";
-            settings?: components["schemas"]["ChangeFilm"];
-            drawings?: components["schemas"]["ListChangeOfDrawing"];
-            puppets?: components["schemas"]["ListChangeOfPuppet"];
-            shots?: components["schemas"]["ListChangeOfShot"];
-            inPuppets: components["schemas"]["PuppetChange"][];
-            inShots: components["schemas"]["ShotChange"][];
+            differs: components["schemas"]["FilmChange"];
             title?: null | string;
         };
         /** @description Adds a dial, or puts a changed one in the place of the old. */
@@ -1862,8 +2040,8 @@ export interface components {
             title?: null | string;
         };
         /**
-         * @description New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches and a sway's root stay where they
-         *     sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+         * @description New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches, kneads, painted weights and a sway's root stay where
+         *     they sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
          */
         EditRedrawPuppet: {
             /** @enum {string} */
@@ -1882,13 +2060,6 @@ export interface components {
             boneId: string;
             title?: null | string;
         };
-        EditRemoveCast: {
-            /** @enum {string} */
-            kind: "removeCast";
-            shotId: string;
-            castId: string;
-            title?: null | string;
-        };
         EditRemoveDial: {
             /** @enum {string} */
             kind: "removeDial";
@@ -1896,14 +2067,7 @@ export interface components {
             dialId: string;
             title?: null | string;
         };
-        EditRemoveFlat: {
-            /** @enum {string} */
-            kind: "removeFlat";
-            shotId: string;
-            flatId: string;
-            title?: null | string;
-        };
-        /** @description Takes the keys at a frame out of the channels named, or out of all of an owner's. */
+        /** @description Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them. */
         EditRemoveKeys: {
             /** @enum {string} */
             kind: "removeKeys";
@@ -1911,7 +2075,7 @@ export interface components {
             /** Format: int32 */
             frame: number;
             owner: null | string;
-            addresses: string[];
+            addresses: components["schemas"]["Address"][];
             title?: null | string;
         };
         /**
@@ -1960,6 +2124,14 @@ export interface components {
             shotId: string;
             title?: null | string;
         };
+        /** @description Takes a thing off the stage, and its keys with it. */
+        EditRemoveThing: {
+            /** @enum {string} */
+            kind: "removeThing";
+            shotId: string;
+            thingId: string;
+            title?: null | string;
+        };
         EditRequest: {
             /**
              * Format: int64
@@ -1968,21 +2140,33 @@ export interface components {
             baseSeq: number;
             edit: components["schemas"]["Edit"];
         };
-        /** @description Chooses the chart for the gap that the keys at a frame begin. */
+        /** @description Chooses what tracks do before their first key and after their last. */
+        EditSetBeyond: {
+            /** @enum {string} */
+            kind: "setBeyond";
+            shotId: string;
+            owner: null | string;
+            addresses: components["schemas"]["Address"][];
+            before?: null | components["schemas"]["Beyond"];
+            after?: null | components["schemas"]["Beyond"];
+            title?: null | string;
+        };
+        /** @description Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself. */
         EditSetGap: {
             /** @enum {string} */
             kind: "setGap";
             shotId: string;
             /** Format: int32 */
             frame: number;
-            chart: components["schemas"]["Chart"];
+            gap: components["schemas"]["Gap"];
             owner: null | string;
-            addresses: string[];
+            addresses: components["schemas"]["Address"][];
             title?: null | string;
         };
         /**
-         * @description Keys values at a frame. A channel that gets its first key while its owner already has cards is keyed at rest on
-         *     those cards too: giving a thing its first key must not change the poses that were there before.
+         * @description Keys values at a frame. A track that gets its first key while its owner already has cards is keyed at rest on those cards too:
+         *     giving a thing its first key must not change the poses that were there before. A frame at which enough of an owner is keyed
+         *     becomes a card.
          */
         EditSetKeys: {
             /** @enum {string} */
@@ -1993,6 +2177,19 @@ export interface components {
             values: components["schemas"]["KeyValue"][];
             /** @default Keyed the pose */
             says?: string;
+            title?: null | string;
+        };
+        /** @description Bends the path through a place: its timing stays. */
+        EditShapePath: {
+            /** @enum {string} */
+            kind: "shapePath";
+            shotId: string;
+            address: components["schemas"]["Address"];
+            /** Format: int32 */
+            frame: number;
+            in?: components["schemas"]["Place"];
+            out?: components["schemas"]["Place"];
+            joint?: null | components["schemas"]["PathJoint"];
             title?: null | string;
         };
         /**
@@ -2078,6 +2275,19 @@ export interface components {
             puppets: components["schemas"]["Puppet"][];
             shots: components["schemas"]["Shot"][];
         };
+        /**
+         * @description What turns one film into another: what takes an edit back, and what an edit tells those who keep a film. It names only what
+         *     differs, so one person's undo leaves alone what another did meanwhile elsewhere. A head is a thing without its lists, and is there
+         *     when something in it differs; what is not told, or not there any more, stays as it is.
+         */
+        FilmChange: {
+            head?: null | components["schemas"]["Film"];
+            drawings?: null | components["schemas"]["ListChangeOfDrawingAndstring"];
+            puppets?: null | components["schemas"]["ListChangeOfPuppetAndstring"];
+            shots?: null | components["schemas"]["ListChangeOfShotAndstring"];
+            inPuppets: components["schemas"]["PuppetChange"][];
+            inShots: components["schemas"]["ShotChange"][];
+        };
         FilmLine: {
             id: string;
             name: string;
@@ -2097,25 +2307,6 @@ export interface components {
              * @default false
              */
             shelved?: boolean;
-        };
-        /** @description An upright piece of scenery. Its drawing's origin stands at (X, Y). */
-        Flat: {
-            id: string;
-            name: string;
-            drawing: string;
-            label: components["schemas"]["Label"];
-            /**
-             * Format: double
-             * @description Metres from the lens at rest, (0, 10000].
-             */
-            distance: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-            /** Format: double */
-            scale: number;
-            hidden: boolean;
         };
         /** @description Triangles of a part that lie the wrong way round. */
         Fold: {
@@ -2172,6 +2363,18 @@ export interface components {
             twists: boolean;
             byHand: boolean;
         };
+        /** @description What lies between a card or key and the next one. */
+        Gap: {
+            ease: components["schemas"]["Ease"];
+            /** @description Nothing moves until the next key. The ease stays as it is for when the hold is lifted. */
+            held?: boolean;
+            /**
+             * Format: int32
+             * @description A new drawing every so many frames: 1 for ones, 2 for twos, [1, 48].
+             */
+            every: number;
+            stagger?: null | components["schemas"]["Stagger"];
+        };
         /** @description A drag from press to release. */
         Gesture: {
             /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
@@ -2192,8 +2395,8 @@ export interface components {
             /** @description What a pointer took hold of. */
             grip: {
                 /** @enum {unknown} */
-                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Flat" | "Cast" | "Look" | "FlatDistance" | "CastDistance" | "Focus";
-                /** @description Id of the part, bone, pin, reach, stiff patch, form, flat or puppet; for NewPin the part, for NewBone what it rides on ("" to find out). */
+                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Thing" | "Look" | "ThingDistance" | "Focus";
+                /** @description Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out). */
                 thing: string;
                 /** @description Id of the puppet on the stage, for things of a puppet. */
                 owner?: null | string;
@@ -2300,6 +2503,10 @@ export interface components {
             /** Format: double */
             dolly: number;
             /** Format: double */
+            pan: number;
+            /** Format: double */
+            tilt: number;
+            /** Format: double */
             roll: number;
             /** Format: double */
             lens: number;
@@ -2318,26 +2525,6 @@ export interface components {
             /** Format: double */
             sharpTo: null | number;
         };
-        InspectedLayer: {
-            thing: string;
-            isFlat: boolean;
-            name: string;
-            /** Format: double */
-            distance: number;
-            /**
-             * Format: double
-             * @description Metres from the lens.
-             */
-            depth: number;
-            shown: boolean;
-            /** @description Drawing or puppet pixels → picture pixels, three rows of three. */
-            homography: number[];
-            /**
-             * Format: double
-             * @description Picture pixels.
-             */
-            blurSigma: number;
-        };
         InspectedMesh: {
             part: string;
             rest: number[];
@@ -2354,7 +2541,7 @@ export interface components {
             isBone: boolean;
             /** @description Rest place → posed place in puppet pixels, as a b c d e f. */
             world: number[];
-            /** @description Rest place → picture pixels, as a b c d e f. */
+            /** @description Rest place → picture pixels, three rows of three. */
             toPicture: number[];
         };
         /** @description Places in puppet pixels; at rest and as posed. */
@@ -2366,45 +2553,108 @@ export interface components {
             now: components["schemas"]["Point"];
         };
         InspectedPuppet: {
-            cast: string;
+            thing: string;
             name: string;
             nodes: components["schemas"]["InspectedNode"][];
             pins: components["schemas"]["InspectedPin"][];
             goals: components["schemas"]["InspectedPin"][];
             meshes: null | components["schemas"]["InspectedMesh"][];
         };
+        InspectedThing: {
+            thing: string;
+            kind: components["schemas"]["ThingKind"];
+            name: string;
+            /** Format: double */
+            distance: number;
+            /**
+             * Format: double
+             * @description Metres from the lens.
+             */
+            depth: number;
+            shown: boolean;
+            /** Format: double */
+            opacity: number;
+            /** @description Drawing or puppet pixels → picture pixels, three rows of three; empty where it is not shown. */
+            homography: number[];
+            /**
+             * Format: double
+             * @description Picture pixels.
+             */
+            blurSigma: number;
+        };
+        InspectedValue: {
+            address: components["schemas"]["Address"];
+            /** Format: double */
+            value: null | number;
+            /** @description What is chosen, for a value that is a choice; else there is a number. */
+            choice: null | string;
+        };
         /** @description Everything an evaluated frame is made of, for pipelines and checks. */
         Inspection: {
             shot: string;
             /** Format: double */
             frame: number;
-            /** @description Every value that could be keyed, by address, with what dials add. */
-            channels: {
-                [key: string]: number;
-            };
+            /** @description Every value that could be keyed, with what dials add. */
+            values: components["schemas"]["InspectedValue"][];
             camera: components["schemas"]["InspectedCamera"];
             puppets: components["schemas"]["InspectedPuppet"][];
-            layers: components["schemas"]["InspectedLayer"][];
+            /** @description Far to near. */
+            things: components["schemas"]["InspectedThing"][];
         };
-        Key: {
+        /** @description A value, or two or three, at a frame. */
+        Key: components["schemas"]["KeyNumberKey"] | components["schemas"]["KeyPlaceKey"] | components["schemas"]["KeyChoiceKey"];
+        KeyChoiceKey: {
+            /** @enum {string} */
+            kind: "choice";
+            /** @description What is chosen, by its id and never by its place in a list; "" for what is so at rest. */
+            id: string;
             /**
              * Format: int32
              * @description 1-based.
              */
             frame: number;
+            gap?: components["schemas"]["Gap"];
+        };
+        KeyNumberKey: {
+            /** @enum {string} */
+            kind: "number";
             /**
              * Format: double
              * @description In the property's unit.
              */
             value: number;
-            /** @description The chart from this key to the next. */
-            gap?: components["schemas"]["Chart"];
+            /**
+             * Format: int32
+             * @description 1-based.
+             */
+            frame: number;
+            gap?: components["schemas"]["Gap"];
         };
-        /** @description One value for one channel. */
+        /** @description A place on a path. Its handles are offsets from it; where both ends of a piece have none, the way is straight. */
+        KeyPlaceKey: {
+            /** @enum {string} */
+            kind: "place";
+            at: components["schemas"]["Place"];
+            in?: components["schemas"]["Place"];
+            out?: components["schemas"]["Place"];
+            joint?: components["schemas"]["PathJoint"];
+            /**
+             * Format: int32
+             * @description 1-based.
+             */
+            frame: number;
+            gap?: components["schemas"]["Gap"];
+        };
+        /** @description One value for one address: of a place, one of its numbers. */
         KeyValue: {
-            address: string;
-            /** Format: double */
-            value: number;
+            address: components["schemas"]["Address"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            value?: number;
+            /** @description For a value that is a choice, what is chosen. */
+            choice?: null | string;
         };
         /**
          * @description A push given to a mesh by hand, kept as the strokes of the brush, so that it outlives a change of the mesh. How much of
@@ -2422,6 +2672,11 @@ export interface components {
         };
         /** @enum {unknown} */
         KneadBrush: "Push" | "Smooth" | "Unknead";
+        KneadChange: {
+            id: string;
+            head?: null | components["schemas"]["Knead"];
+            strokes?: null | components["schemas"]["SpliceOfKneadStroke"];
+        };
         /** @description One dab of the brush. */
         KneadStroke: {
             brush: components["schemas"]["KneadBrush"];
@@ -2483,103 +2738,163 @@ export interface components {
         /** @enum {unknown} */
         LineJoin: "Miter" | "Round" | "Bevel";
         /** @description What turns one list of things into another. */
-        ListChangeOfBone: {
+        ListChangeOfBoneAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Bone"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfCastMember: {
+        ListChangeOfCardAndCardPlace: {
             /** @description Things to add or replace, whole. */
-            put: components["schemas"]["CastMember"][];
-            /** @description Ids to take out. */
-            gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            put: components["schemas"]["Card"][];
+            /** @description Keys of things to take out. */
+            gone: components["schemas"]["CardPlace"][];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | components["schemas"]["CardPlace"][];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfChannel: {
-            /** @description Things to add or replace, whole. */
-            put: components["schemas"]["Channel"][];
-            /** @description Ids to take out. */
-            gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
-        };
-        /** @description What turns one list of things into another. */
-        ListChangeOfDial: {
+        ListChangeOfDialAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Dial"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfDrawing: {
+        ListChangeOfDrawingAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Drawing"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfFlat: {
+        ListChangeOfFormAndstring: {
             /** @description Things to add or replace, whole. */
-            put: components["schemas"]["Flat"][];
-            /** @description Ids to take out. */
+            put: components["schemas"]["Form"][];
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfPart: {
+        ListChangeOfKeyAndint: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Key"][];
+            /** @description Keys of things to take out. */
+            gone: number[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | number[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfKneadAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Knead"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfPartAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Part"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfPuppet: {
+        ListChangeOfPinAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Pin"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfPuppetAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Puppet"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfReach: {
+        ListChangeOfReachAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Reach"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfShake: {
+        ListChangeOfShakeAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Shake"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
         };
         /** @description What turns one list of things into another. */
-        ListChangeOfShot: {
+        ListChangeOfShotAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Shot"][];
-            /** @description Ids to take out. */
+            /** @description Keys of things to take out. */
             gone: string[];
-            /** @description All ids in their order, when the order changes; things it does not name stay behind the rest. */
-            order: null | string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfStiffPatchAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["StiffPatch"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfSwapAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Swap"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfThingAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Thing"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfTrackAndAddress: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Track"][];
+            /** @description Keys of things to take out. */
+            gone: components["schemas"]["Address"][];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | components["schemas"]["Address"][];
+        };
+        /** @description What was done, for who asked: nothing need be fetched after it. */
+        Made: {
+            state: components["schemas"]["FilmState"];
+            /** @description Those that the sender has not made itself, in order; of these the state's number is the last. */
+            edits: components["schemas"]["SentEdit"][];
         };
         Matte: {
             /** @description The part whose shape cuts this one. */
@@ -2614,6 +2929,30 @@ export interface components {
         };
         NewFilm: {
             name: string;
+        };
+        /** @description How a thing is to stand; what is null stays. */
+        NewStand: {
+            /** Format: double */
+            distance?: null | number;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            sizePercent?: null | number;
+        };
+        NumberKey: {
+            /**
+             * Format: double
+             * @description In the property's unit.
+             */
+            value: number;
+            /**
+             * Format: int32
+             * @description 1-based.
+             */
+            frame: number;
+            gap?: null | components["schemas"]["Gap"];
         };
         /** @description Where the outline of one shape of a form starts, and which way it runs. */
         OutlineStart: {
@@ -2674,8 +3013,24 @@ export interface components {
             /** @description Its mesh is bent or pushed in some way, so that it is painted as triangles. */
             isMeshed?: boolean;
         };
+        PartChange: {
+            id: string;
+            head?: null | components["schemas"]["Part"];
+            swaps?: null | components["schemas"]["ListChangeOfSwapAndstring"];
+            forms?: null | components["schemas"]["ListChangeOfFormAndstring"];
+            pins?: null | components["schemas"]["ListChangeOfPinAndstring"];
+            patches?: null | components["schemas"]["ListChangeOfStiffPatchAndstring"];
+            kneads?: null | components["schemas"]["ListChangeOfKneadAndstring"];
+            inKneads: components["schemas"]["KneadChange"][];
+            weightStrokes?: null | components["schemas"]["SpliceOfWeightStroke"];
+        };
         /** @enum {unknown} */
         PartFeature: "Matte" | "Mesh" | "Bend" | "Limb" | "Sway" | "FollowThrough" | null;
+        /**
+         * @description How the two handles of a place keep to each other when one is dragged.
+         * @enum {unknown}
+         */
+        PathJoint: "Free" | "Joined";
         /** @description A point that holds or drags its part's mesh. */
         Pin: {
             id: string;
@@ -2698,12 +3053,36 @@ export interface components {
          */
         PinHold: "Place" | "PlaceAndTurn" | "PlaceTurnAndSize" | "Watch";
         PivotHandle: {
-            /** @description Cast id. */
+            /** @description Id of the thing on the stage. */
             owner: string;
             part: string;
             at: components["schemas"]["Point"];
-            /** @description Corners of the part's art as posed; empty without art. */
+            /** @description Corners of the part's art as posed, x y by x y; empty without art. */
             box: number[];
+        };
+        /** @description Two or three numbers that are keyed as one: a place on a plane, or in the room, where Z counts too. */
+        Place: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z?: number;
+        };
+        /** @description A place on a path. Its handles are offsets from it; where both ends of a piece have none, the way is straight. */
+        PlaceKey: {
+            at: components["schemas"]["Place"];
+            /** @description The handle on the way here. */
+            in?: components["schemas"]["Place"];
+            /** @description The handle on the way on. */
+            out?: components["schemas"]["Place"];
+            joint?: components["schemas"]["PathJoint"];
+            /**
+             * Format: int32
+             * @description 1-based.
+             */
+            frame: number;
+            gap?: null | components["schemas"]["Gap"];
         };
         /** @description A place or a difference of places; x right, y down. */
         Point: {
@@ -2720,16 +3099,19 @@ export interface components {
             /** @description For a pin, its part. */
             part?: null | string;
         };
-        /** @description All the keys of an owner at one frame, and the gap that begins here. */
+        /** @description A card, or a frame at which a few keys stand on their own, and the gap that begins there. */
         PoseCard: {
             /** Format: int32 */
             frame: number;
-            /** @description Enough of the owner is keyed here to call it a pose; else it is a few keys on their own. */
+            name: null | string;
+            /** @description A card; else a few keys on their own. */
             full: boolean;
-            chart: null | components["schemas"]["Chart"];
+            gap: null | components["schemas"]["Gap"];
+            /** @description Some keys here have a gap of their own. */
+            mixed: boolean;
             /**
              * Format: int32
-             * @description The frame of the next full card, where the gap ends; null after the last.
+             * @description The frame of the next card, where the gap ends; null after the last.
              */
             next: null | number;
             /** @description Nothing that is keyed here differs between this card and the next. */
@@ -2803,22 +3185,20 @@ export interface components {
         };
         PuppetChange: {
             id: string;
-            name: string;
-            origin: components["schemas"]["Point"];
-            parts?: null | components["schemas"]["ListChangeOfPart"];
-            bones?: null | components["schemas"]["ListChangeOfBone"];
-            reaches?: null | components["schemas"]["ListChangeOfReach"];
-            dials?: null | components["schemas"]["ListChangeOfDial"];
-            /** @description "" for none; null in logs from before there was a shelf, which leaves it. */
-            shelf?: null | string;
+            head?: null | components["schemas"]["Puppet"];
+            parts?: null | components["schemas"]["ListChangeOfPartAndstring"];
+            bones?: null | components["schemas"]["ListChangeOfBoneAndstring"];
+            reaches?: null | components["schemas"]["ListChangeOfReachAndstring"];
+            dials?: null | components["schemas"]["ListChangeOfDialAndstring"];
+            inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
         Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"];
-        /** @description The curve of a chart. */
+        /** @description The curve of a gap so many frames long. */
         QuestionChartQuestion: {
             /** @enum {string} */
             kind: "chart";
-            chart: components["schemas"]["Chart"];
+            gap: components["schemas"]["Gap"];
             /** Format: int32 */
             frames: number;
         };
@@ -2866,6 +3246,8 @@ export interface components {
             view: components["schemas"]["View"];
             /** Format: double */
             frame: number;
+            /** @description Of one thing on the stage; null for all. */
+            owner?: null | string;
         };
         QuestionShakeQuestion: {
             /** @enum {string} */
@@ -2873,11 +3255,12 @@ export interface components {
             shot: string;
             shake: string;
         };
-        /** @description How far a part's or flat's raster art is magnified in a shot. */
+        /** @description How far raster art is magnified in a shot. */
         QuestionSharpnessQuestion: {
             /** @enum {string} */
             kind: "sharpness";
             shot: string;
+            /** @description Id of a picture on the stage, or of a part of a puppet there. */
             thing: string;
         };
         QuestionSnagsQuestion: {
@@ -2885,11 +3268,23 @@ export interface components {
             kind: "snags";
             shot: string;
         };
-        /** @description Cards, gaps and rows of a shot. */
+        /** @description Cards, gaps and rows of one owner. */
         QuestionStripQuestion: {
             /** @enum {string} */
             kind: "strip";
             shot: string;
+            owner: string;
+            /**
+             * Format: int32
+             * @description The first frame in view.
+             * @default 1
+             */
+            from?: number;
+            /**
+             * Format: int32
+             * @description The last; null for the shot's.
+             */
+            to?: null | number;
         };
         /** @description The values of one thing. */
         QuestionValuesQuestion: {
@@ -3062,22 +3457,23 @@ export interface components {
              * @description In frames, [1, 100000].
              */
             length: number;
-            cast: components["schemas"]["CastMember"][];
-            flats: components["schemas"]["Flat"][];
-            channels: components["schemas"]["Channel"][];
+            /** @description Everything on the stage. Painted far to near by distance; at one distance in this order. */
+            things: components["schemas"]["Thing"][];
+            /** @description By rising address, no two with one. */
+            tracks: components["schemas"]["Track"][];
+            /** @description By owner and rising frame, no two at one place. */
+            cards: components["schemas"]["Card"][];
             shakes: components["schemas"]["Shake"][];
             wind: components["schemas"]["Wind"];
         };
         ShotChange: {
             id: string;
-            name: string;
-            /** Format: int32 */
-            length: number;
-            cast?: null | components["schemas"]["ListChangeOfCastMember"];
-            flats?: null | components["schemas"]["ListChangeOfFlat"];
-            channels?: null | components["schemas"]["ListChangeOfChannel"];
-            shakes?: null | components["schemas"]["ListChangeOfShake"];
-            wind?: null | components["schemas"]["Wind"];
+            head?: null | components["schemas"]["Shot"];
+            things?: null | components["schemas"]["ListChangeOfThingAndstring"];
+            tracks?: null | components["schemas"]["ListChangeOfTrackAndAddress"];
+            inTracks: components["schemas"]["TrackChange"][];
+            cards?: null | components["schemas"]["ListChangeOfCardAndCardPlace"];
+            shakes?: null | components["schemas"]["ListChangeOfShakeAndstring"];
         };
         /** @description Something measurably wrong. */
         Snag: {
@@ -3090,8 +3486,10 @@ export interface components {
              * @description Where it is worst; null when it is no matter of frames.
              */
             frame: null | number;
-            /** @description Id of what is wrong, or a channel's address. */
-            thing: string;
+            /** @description What is wrong: the owner is "" for a matter of the rig, the property where it is no single value. */
+            at: components["schemas"]["Address"];
+            /** @description What that is. */
+            kind: components["schemas"]["ThingKind"];
             /**
              * Format: double
              * @description How much, in Unit.
@@ -3104,11 +3502,84 @@ export interface components {
             /** @description What the mend's button says. */
             mendSays?: null | string;
         };
+        /** @description What turns one list of things that have no keys, such as strokes, into another: a stretch of it is replaced. */
+        SpliceOfKneadStroke: {
+            /** Format: int32 */
+            at: number;
+            /** Format: int32 */
+            remove: number;
+            insert: components["schemas"]["KneadStroke"][];
+        };
+        /** @description What turns one list of things that have no keys, such as strokes, into another: a stretch of it is replaced. */
+        SpliceOfWeightStroke: {
+            /** Format: int32 */
+            at: number;
+            /** Format: int32 */
+            remove: number;
+            insert: components["schemas"]["WeightStroke"][];
+        };
         /** @enum {unknown} */
         Spread: "Pad" | "Reflect" | "Repeat";
+        /** @description On the way from one key to the next, steps on and back by turns: a laugh, a shiver. */
+        Stagger: {
+            /**
+             * Format: int32
+             * @description Frames on, [1, 48].
+             */
+            forward: number;
+            /**
+             * Format: int32
+             * @description Frames back after those, less than the steps on, [0, 47].
+             */
+            back: number;
+            /**
+             * Format: double
+             * @description How much of it there is, [0, 200].
+             * @default 100
+             */
+            strengthPercent?: number;
+            /**
+             * Format: double
+             * @description The part of the gap at either end over which it comes and goes, [0, 50].
+             * @default 0
+             */
+            fadePercent?: number;
+        };
+        /** @description Where and how a thing stands while nothing is keyed. */
+        Stand: {
+            /**
+             * Format: double
+             * @description Metres from the lens at rest, [0.01, 10000].
+             */
+            distance: number;
+            /**
+             * Format: double
+             * @description Where its origin stands, in stage pixels.
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description Stage pixels for a hundred of its own, [0.01, 100000].
+             */
+            sizePercent: number;
+            /**
+             * Format: double
+             * @description About its origin, degrees.
+             */
+            turnDegrees: number;
+            /**
+             * Format: double
+             * @description [0, 100]
+             */
+            opacityPercent: number;
+            /** @description Stays parallel to the picture when the camera pans and tilts. */
+            facesCamera: boolean;
+        };
         Stander: {
             thing: string;
-            isFlat: boolean;
+            kind: components["schemas"]["ThingKind"];
             name: string;
             /** Format: double */
             depth: number;
@@ -3144,8 +3615,14 @@ export interface components {
             thing: string;
             /** @description The name of a PropertyInfo. */
             property: string;
-            /** Format: double */
-            value: number;
+            /**
+             * Format: double
+             * @description In the property's unit; nothing for a choice.
+             * @default 0
+             */
+            value?: number;
+            /** @description For a property that is a choice, what is chosen; else null. */
+            choice?: null | string;
         };
         /** @description A round area of a mesh that turns and shifts but does not bend. */
         StiffPatch: {
@@ -3162,16 +3639,19 @@ export interface components {
         StripOwner: {
             owner: string;
             name: string;
-            isCamera: boolean;
+            kind: components["schemas"]["ThingKind"];
             cards: components["schemas"]["PoseCard"][];
             rows: components["schemas"]["StripRow"][];
         };
-        /** @description The keys of one thing: the channels of a part, a pin, a lens … */
+        /** @description The keys of one thing: the tracks of a part, a pin, a lens … */
         StripRow: {
             thing: string;
             title: string;
-            addresses: string[];
+            kind: components["schemas"]["ThingKind"];
+            addresses: components["schemas"]["Address"][];
             beads: components["schemas"]["Bead"][];
+            before: null | components["schemas"]["Beyond"];
+            after: null | components["schemas"]["Beyond"];
         };
         Stroke: {
             paint: components["schemas"]["Paint"];
@@ -3230,6 +3710,56 @@ export interface components {
             /** @description Id of the puppet in the film. */
             puppet: string;
         };
+        /** @description Whatever stands on a shot's stage. Keys belong to it, so two uses of one puppet never share any. */
+        Thing: {
+            id: string;
+            name: string;
+            label: components["schemas"]["Label"];
+            hidden: boolean;
+            /** @description Cannot be taken hold of on the picture. */
+            locked: boolean;
+            stand: components["schemas"]["Stand"];
+            body: components["schemas"]["Body"];
+        };
+        /**
+         * @description What sort of thing an id means.
+         * @enum {unknown}
+         */
+        ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch";
+        /** @description One value over time. */
+        Track: components["schemas"]["TrackNumberTrack"] | components["schemas"]["TrackPlaceTrack"] | components["schemas"]["TrackChoiceTrack"];
+        TrackChange: {
+            address: components["schemas"]["Address"];
+            head?: null | components["schemas"]["Track"];
+            keys?: null | components["schemas"]["ListChangeOfKeyAndint"];
+        };
+        /** @description One of a few: jumps from key to key. */
+        TrackChoiceTrack: {
+            /** @enum {string} */
+            kind: "choice";
+            keys: components["schemas"]["ChoiceKey"][];
+            address: components["schemas"]["Address"];
+            before?: components["schemas"]["Beyond"];
+            after?: components["schemas"]["Beyond"];
+        };
+        /** @description One number. */
+        TrackNumberTrack: {
+            /** @enum {string} */
+            kind: "number";
+            keys: components["schemas"]["NumberKey"][];
+            address: components["schemas"]["Address"];
+            before?: components["schemas"]["Beyond"];
+            after?: components["schemas"]["Beyond"];
+        };
+        /** @description Two or three numbers keyed as one, on a path from place to place. */
+        TrackPlaceTrack: {
+            /** @enum {string} */
+            kind: "place";
+            keys: components["schemas"]["PlaceKey"][];
+            address: components["schemas"]["Address"];
+            before?: components["schemas"]["Beyond"];
+            after?: components["schemas"]["Beyond"];
+        };
         TurnLimit: {
             /**
              * Format: double
@@ -3243,7 +3773,7 @@ export interface components {
             most: number;
         };
         ValueLine: {
-            address: string;
+            address: components["schemas"]["Address"];
             title: string;
             unit: string;
             /** Format: double */
@@ -3264,8 +3794,10 @@ export interface components {
             keyedHere: boolean;
             /** @description The reach that overrules this value, if any. */
             obeys: null | string;
-            /** @description What the whole numbers from 0 stand for, where the value is a choice among named things; else empty. */
-            choices: string[];
+            /** @description What there is to choose, where the value is a choice; else empty. */
+            choices: components["schemas"]["Choice"][];
+            /** @description The id of what is chosen, where it is a choice. */
+            chosen: null | string;
         };
         /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
         View: {
@@ -3331,7 +3863,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys a thing, or with no thing the whole puppet, as it stands at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -3342,7 +3874,7 @@ export interface components {
             /** Format: int32 */
             frame: number;
         };
-        /** @description A focus mark on a flat or puppet. */
+        /** @description A focus mark on something on the stage. */
         WishFocusOn: {
             /** @enum {string} */
             kind: "focusOn";
@@ -3367,10 +3899,19 @@ export interface components {
             part: string;
             others: string[];
         };
-        /** @description Keys everything of a puppet as it stands: every channel that has keys, or, for its first card, every control. */
+        /** @description Keys everything of a puppet as it stands: every value that has keys, or, for its first card, every control. */
         WishKeyPose: {
             /** @enum {string} */
             kind: "keyPose";
+            shot: string;
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+        };
+        /** @description Keys where a thing stands, as it stands: its distance, place, size, turn and opacity. */
+        WishKeyStand: {
+            /** @enum {string} */
+            kind: "keyStand";
             shot: string;
             owner: string;
             /** Format: int32 */
@@ -3443,12 +3984,14 @@ export interface components {
             frame: number;
             planted: boolean;
         };
-        /** @description A flat or puppet, put at a distance. */
+        /** @description Something on the stage, put at a distance. */
         WishPutAtDistance: {
             /** @enum {string} */
             kind: "putAtDistance";
             shot: string;
             thing: string;
+            /** Format: int32 */
+            frame: number;
             /** Format: double */
             metres: number;
             keepSize: boolean;
@@ -3460,6 +4003,16 @@ export interface components {
             shot: string;
             puppet: string;
             newId: string;
+        };
+        /** @description Something on the stage, put to stand otherwise: what of that is keyed is keyed at the frame. */
+        WishPutStanding: {
+            /** @enum {string} */
+            kind: "putStanding";
+            shot: string;
+            thing: string;
+            /** Format: int32 */
+            frame: number;
+            to: components["schemas"]["NewStand"];
         };
         /** @description A camera mark: everything of the camera but the focus, keyed as it stands. */
         WishSetMark: {

@@ -1,37 +1,41 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
-import type { Chart } from "../api/types";
+import type { Edit, Gap } from "../api/types";
+import { eases, isSame, nameOfGap } from "../fields/charts";
 import { Heading, Hint } from "../fields/Heading";
+import { NumberField } from "../fields/NumberField";
+import { TextField } from "../fields/TextField";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { useStrip } from "../strip/useStrip";
 
-const charts: { chart: Chart; title: string }[] = [
-  { chart: "Even", title: "Even" },
-  { chart: "SlowStart", title: "Slow start" },
-  { chart: "SlowStop", title: "Slow stop" },
-  { chart: "Both", title: "Both" },
-  { chart: "Hold", title: "Hold" },
-];
-
-/** The gap that the current frame lies in: its curve, its ticks, and the choice of charts. */
+/** The gap that the current frame lies in: its curve, its ticks, and what it is made of. */
 export function GapCard({ owner }: { owner: string }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
   const frame = useStore((state) => state.frame);
-  const playing = useStore((state) => state.playing);
-  const strip = useAnswer(shot && !playing ? { kind: "strip", shot: shot.id } : null);
-  const cards = strip?.owners.find((one) => one.owner === owner)?.cards ?? [];
-  const card = cards.findLast((one) => one.full && one.frame <= frame && one.next != null);
+  const strip = useStrip(owner);
+  const card = strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null);
   const frames = card?.next != null ? card.next - card.frame : 1;
-  const curve = useAnswer(card ? { kind: "chart", chart: card.chart ?? "Even", frames } : null);
+  const curve = useAnswer(card?.gap ? { kind: "chart", gap: card.gap, frames } : null);
   if (!shot) return null;
-  if (!card || card.next == null) return <Hint>Key a second pose on another frame: its timing is chosen here.</Hint>;
+  if (!card?.gap || card.next == null)
+    return <Hint>Key a second pose on another frame: its timing is chosen here.</Hint>;
+  const { gap } = card;
   const points = curve
     ? curve.curve.map((value, i) => (i % 2 === 0 ? 8 + value * 204 : 92 - value * 80)).join(" ")
     : "";
+  const change = (changes: Partial<Gap>): Edit => ({
+    kind: "setGap",
+    shotId: shot.id,
+    frame: card.frame,
+    gap: { ...gap, ...changes },
+    owner,
+    addresses: [],
+  });
   return (
     <>
       <Heading>
@@ -43,9 +47,9 @@ export function GapCard({ owner }: { owner: string }) {
           width="100%"
           style={{ display: "block" }}
           role="img"
-          aria-label={`Chart: ${card.chart ?? "mixed"}`}
+          aria-label={`Chart: ${nameOfGap(gap) ?? "by amounts"}`}
         >
-          <polyline points={points} fill="none" stroke={inks.petrol} strokeWidth={2} />
+          <polyline points={points} fill="none" stroke={inks.petrol} strokeWidth={2} opacity={gap.held ? 0.35 : 1} />
           <path d="M8 104H212" stroke={inks.soft} />
           {curve?.ticks.map((tick, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
@@ -54,27 +58,71 @@ export function GapCard({ owner }: { owner: string }) {
         </svg>
       </Box>
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.75 }} role="group" aria-label="Chart">
-        {charts.map((one) => (
-          <Button
-            key={one.chart}
-            variant={card.chart === one.chart ? "contained" : "outlined"}
-            aria-pressed={card.chart === one.chart}
-            onClick={() =>
-              void commit({
-                kind: "setGap",
-                shotId: shot.id,
-                frame: card.frame,
-                chart: one.chart,
-                owner,
-                addresses: [],
-              })
-            }
-          >
-            {one.title}
-          </Button>
-        ))}
+        {eases.map(({ title, ease }) => {
+          const here = !gap.held && isSame(ease, gap.ease);
+          return (
+            <Button
+              key={title}
+              variant={here ? "contained" : "outlined"}
+              aria-pressed={here}
+              onClick={() => void commit(change({ ease, held: false }))}
+            >
+              {title}
+            </Button>
+          );
+        })}
+        <Button
+          variant={gap.held ? "contained" : "outlined"}
+          aria-pressed={gap.held ?? false}
+          title="The ease stays as it is for when the hold is lifted"
+          onClick={() => void commit(change({ held: !gap.held }))}
+        >
+          Hold
+        </Button>
       </Box>
-      {card.chart == null && <Hint>The keys of this card have different charts; choosing one sets them all.</Hint>}
+      {gap.ease.kind === "slow" && <Amounts ease={gap.ease} change={change} />}
+      <NumberField
+        label="A new drawing every"
+        unit="fr."
+        decimals={0}
+        step={1}
+        min={1}
+        max={48}
+        value={gap.every}
+        edit={(every) => change({ every: Math.round(every) })}
+      />
+      <TextField
+        label="Card's name"
+        value={card.name ?? ""}
+        onWrite={(name) => void commit({ kind: "nameCard", shotId: shot.id, owner, frame: card.frame, name })}
+      />
+      {card.mixed && <Hint>Some keys of this card have a chart of their own; choosing one sets them all.</Hint>}
+    </>
+  );
+}
+
+function Amounts({
+  ease,
+  change,
+}: {
+  ease: Extract<Gap["ease"], { kind: "slow" }>;
+  change: (changes: Partial<Gap>) => Edit;
+}) {
+  const percent = { unit: "%", decimals: 0, step: 5, min: 0, max: 100 };
+  return (
+    <>
+      <NumberField
+        label="Slow start"
+        {...percent}
+        value={ease.startPercent}
+        edit={(startPercent) => change({ ease: { ...ease, startPercent }, held: false })}
+      />
+      <NumberField
+        label="Slow stop"
+        {...percent}
+        value={ease.stopPercent}
+        edit={(stopPercent) => change({ ease: { ...ease, stopPercent }, held: false })}
+      />
     </>
   );
 }

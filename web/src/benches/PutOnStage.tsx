@@ -1,13 +1,13 @@
 import Button from "@mui/material/Button";
 import { wish } from "../state/film";
-import { newId, useShot } from "../state/select";
+import { castsOf, newId, puppetIdOf, useShot } from "../state/select";
 import { set, useStore } from "../state/store";
 
 /** Buttons for the puppets that are not on this shot's stage. */
 export function PutOnStage() {
   const shot = useShot();
   const puppets = useStore((state) => state.film?.puppets ?? null);
-  const missing = puppets?.filter((puppet) => !shot?.cast.some((member) => member.puppet === puppet.id)) ?? [];
+  const missing = puppets?.filter((puppet) => !castsOf(shot).some((thing) => puppetIdOf(thing) === puppet.id)) ?? [];
   if (!shot) return null;
   return missing.map((puppet) => (
     <Button

@@ -1,5 +1,5 @@
 import { Fact } from "../fields/Fact";
-import { useShot } from "../state/select";
+import { puppetIdOf, useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 
@@ -9,7 +9,7 @@ export function SharpnessFact({ thing, drawing }: { thing: string; drawing: stri
   const raster = useStore((state) => state.film?.drawings.find((one) => one.id === drawing)?.raster ?? null);
   const onStage = useStore((state) => {
     const puppet = state.film?.puppets.find((one) => one.parts.some((part) => part.id === thing));
-    return shot?.flats.some((flat) => flat.id === thing) || shot?.cast.some((member) => member.puppet === puppet?.id);
+    return shot?.things.some((one) => one.id === thing || (puppet !== undefined && puppetIdOf(one) === puppet.id));
   });
   const sharp = useAnswer(shot && raster && onStage ? { kind: "sharpness", shot: shot.id, thing } : null);
   if (!sharp || sharp.vector) return null;

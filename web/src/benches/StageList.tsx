@@ -11,24 +11,15 @@ export function StageList() {
   const shot = useShot();
   const chosen = useStore((state) => state.chosen);
   if (!shot) return null;
-  const things = [
-    ...shot.flats.map((flat) => ({
-      id: flat.id,
-      name: flat.name,
-      metres: flat.distance,
-      ink: labelInk(inks, flat.label),
-      faint: flat.hidden,
-      kind: "flat" as const,
-    })),
-    ...shot.cast.map((member) => ({
-      id: member.id,
-      name: member.name,
-      metres: member.distance,
-      ink: inks.brass,
-      faint: member.hidden,
-      kind: "cast" as const,
-    })),
-  ].sort((a, b) => a.metres - b.metres);
+  const things = shot.things
+    .map((thing) => ({
+      id: thing.id,
+      name: thing.name,
+      metres: thing.stand.distance,
+      ink: labelInk(inks, thing.label),
+      faint: thing.hidden,
+    }))
+    .sort((a, b) => a.metres - b.metres);
   return (
     <>
       <Heading>On the stage, near to far</Heading>
@@ -36,7 +27,7 @@ export function StageList() {
         label="On the stage, near to far"
         lines={things.map((thing) => ({ ...thing, note: `${thing.metres} m` }))}
         chosen={chosen?.thing ?? null}
-        onPick={(id) => set({ chosen: { kind: things.find((thing) => thing.id === id)?.kind ?? "flat", thing: id } })}
+        onPick={(id) => set({ chosen: { kind: "thing", thing: id } })}
       />
     </>
   );

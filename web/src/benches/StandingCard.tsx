@@ -2,70 +2,101 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import type { CastMember, Edit, Flat, Shot } from "../api/types";
+import Tooltip from "@mui/material/Tooltip";
+import type { Edit, Shot, Thing, ValueLine } from "../api/types";
 import { engine } from "../engine/engine";
+import { CheckField } from "../fields/CheckField";
 import { Heading } from "../fields/Heading";
 import { LabelField } from "../fields/LabelField";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { removeChosen } from "../shell/commands";
-import { commit } from "../state/film";
+import { commit, wish } from "../state/film";
 import { set, useStore } from "../state/store";
+import { useAnswer } from "../state/useAnswer";
 import { SharpnessFact } from "./SharpnessFact";
 
-type Change = { name?: string; x?: number; y?: number; scale?: number; hidden?: boolean };
+type ChangeThing = Extract<Edit, { kind: "changeThing" }>;
+type Changes = Partial<Omit<ChangeThing, "kind" | "shotId" | "thingId">>;
 
-/** Where a flat or a puppet stands. */
-export function StandingCard({ shot, thing, isFlat }: { shot: Shot; thing: Flat | CastMember; isFlat: boolean }) {
+/** Properties of a stand, and what they are called in the edit that changes them for the whole shot. */
+const members = { x: "x", y: "y", size: "sizePercent", turn: "turnDegrees", opacity: "opacityPercent" } as const;
+
+/** Where a thing stands: for the whole shot, and at this frame what of that is keyed. */
+export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
   const keepSize = useStore((state) => state.keepSize);
-  const change = (changes: Change): Edit =>
-    isFlat
-      ? { kind: "changeFlat", shotId: shot.id, flatId: thing.id, ...changes }
-      : { kind: "changeCast", shotId: shot.id, castId: thing.id, ...changes };
+  const frame = useStore((state) => state.frame);
+  const playing = useStore((state) => state.playing);
+  const values = useAnswer(
+    playing ? null : { kind: "values", view: { shot: shot.id }, frame, owner: thing.id, thing: "stand" },
+  );
+  const isPicture = thing.body.kind === "picture";
+  const change = (changes: Changes): Edit => ({ kind: "changeThing", shotId: shot.id, thingId: thing.id, ...changes });
+  const put = (line: ValueLine, value: number): Edit | Promise<Edit> => {
+    const property = line.address.property;
+    if (property === "distance")
+      return engine.work({ kind: "putAtDistance", shot: shot.id, thing: thing.id, frame, metres: value, keepSize });
+    return line.keyed
+      ? {
+          kind: "setKeys",
+          shotId: shot.id,
+          frame,
+          values: [{ address: line.address, value }],
+          says: `Set ${line.title.toLowerCase()}`,
+        }
+      : change({ [members[property as keyof typeof members]]: value });
+  };
+  const lines = values?.lines.filter((line) => line.choices.length === 0) ?? [];
   return (
     <>
-      <Heading>{isFlat ? "Flat" : "Puppet on the stage"}</Heading>
+      <Heading>{isPicture ? "Flat" : "Puppet on the stage"}</Heading>
       <TextField label="Name" value={thing.name} onWrite={(name) => void commit(change({ name }))} />
-      {"label" in thing && (
-        <LabelField
-          value={thing.label}
-          onChoose={(label) => void commit({ kind: "changeFlat", shotId: shot.id, flatId: thing.id, label })}
-        />
-      )}
-      <NumberField
-        label="Distance"
-        unit="m"
-        decimals={2}
-        step={0.1}
-        min={0.1}
-        max={10000}
-        value={thing.distance}
-        edit={(metres) => engine.work({ kind: "putAtDistance", shot: shot.id, thing: thing.id, metres, keepSize })}
+      <LabelField value={thing.label} onChoose={(label) => void commit(change({ label }))} />
+      {lines.map((line) => (
+        <Box key={line.address.property}>
+          <NumberField
+            label={line.title}
+            unit={line.unit}
+            decimals={line.decimals}
+            step={line.step}
+            min={line.min}
+            max={line.max}
+            value={line.value}
+            marked={line.keyedHere}
+            edit={(value) => put(line, value)}
+          />
+          {line.address.property === "distance" && (
+            <FormControlLabel
+              sx={{ my: -0.25 }}
+              control={<Checkbox size="small" checked={keepSize} onChange={(_, keep) => set({ keepSize: keep })} />}
+              label="Keep its size in the picture"
+            />
+          )}
+        </Box>
+      ))}
+      <CheckField
+        label="Faces the camera when it pans and tilts"
+        value={thing.stand.facesCamera}
+        onChange={(facesCamera) => void commit(change({ facesCamera }))}
       />
-      <FormControlLabel
-        sx={{ my: -0.25 }}
-        control={<Checkbox size="small" checked={keepSize} onChange={(_, keep) => set({ keepSize: keep })} />}
-        label="Keep its size in the picture"
-      />
-      <NumberField label="Across" unit="px" decimals={1} step={5} value={thing.x} edit={(x) => change({ x })} />
-      <NumberField label="Down" unit="px" decimals={1} step={5} value={thing.y} edit={(y) => change({ y })} />
-      <NumberField
-        label="Size"
-        unit="%"
-        decimals={1}
-        step={1}
-        min={0.1}
-        max={100000}
-        value={thing.scale * 100}
-        edit={(percent) => change({ scale: percent / 100 })}
-      />
-      {"drawing" in thing && <SharpnessFact thing={thing.id} drawing={thing.drawing} />}
+      {thing.body.kind === "picture" && <SharpnessFact thing={thing.id} drawing={thing.body.drawing} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <Tooltip title="From here on these values have keys: it moves on the stage from one to the next">
+          <Button
+            variant="contained"
+            onClick={() => void wish({ kind: "keyStand", shot: shot.id, owner: thing.id, frame })}
+          >
+            Key where it stands
+          </Button>
+        </Tooltip>
         <Button variant="outlined" onClick={() => void commit(change({ hidden: !thing.hidden }))}>
           {thing.hidden ? "Show" : "Hide"}
         </Button>
+        <Button variant="outlined" onClick={() => void commit(change({ locked: !thing.locked }))}>
+          {thing.locked ? "Unlock" : "Lock"}
+        </Button>
         <Button variant="outlined" color="error" onClick={removeChosen}>
-          {isFlat ? "Take it down" : "Take off the stage"}
+          {isPicture ? "Take it down" : "Take off the stage"}
         </Button>
       </Box>
     </>

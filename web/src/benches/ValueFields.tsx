@@ -29,27 +29,27 @@ export function ValueFields({
     <>
       <Heading>{title}</Heading>
       {values?.lines
-        .filter((line) => !leaveOut.some((name) => line.address.endsWith(`/${name}`)))
+        .filter((line) => !leaveOut.some((name) => line.address.property === name))
         .map((line) => {
-          const key = (value: number): Edit => ({
+          const key = (value: number, choice: string | null = null): Edit => ({
             kind: "setKeys",
             shotId: shot.id,
             frame,
-            values: [{ address: line.address, value }],
+            values: [{ address: line.address, value, choice }],
             says: `Set ${line.title.toLowerCase()}`,
           });
           return line.choices.length > 0 ? (
             <ChoiceField
-              key={line.address}
+              key={line.address.property}
               label={line.title}
-              value={String(Math.round(line.value))}
-              choices={line.choices.map((title, i) => ({ value: String(i), title }))}
+              value={line.chosen ?? ""}
+              choices={line.choices.map(({ id, title }) => ({ value: id, title }))}
               marked={line.keyedHere}
-              onChoose={(choice) => void commit(key(Number(choice)))}
+              onChoose={(choice) => void commit(key(0, choice))}
             />
           ) : (
             <NumberField
-              key={line.address}
+              key={line.address.property}
               label={line.title}
               unit={line.unit}
               decimals={line.decimals}
@@ -59,7 +59,7 @@ export function ValueFields({
               value={line.value}
               marked={line.keyedHere}
               disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
-              edit={key}
+              edit={(value) => key(value)}
             />
           );
         })}

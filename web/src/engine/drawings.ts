@@ -14,6 +14,9 @@ export function readFilm(text: string): Film {
   return { ...film, drawings: film.drawings.map((drawing) => ({ ...drawing, shapes: [], outline: [] })) };
 }
 
+/** A drawing that has left the film. */
+export const forget = (id: string) => known.delete(id);
+
 /** @param index of the drawing in the film that is open in the engine. */
 export function drawingOf(id: string, index: number): Promise<Drawing> {
   let drawing = known.get(id);

@@ -1,5 +1,5 @@
 import { api, drawList } from "../api/client";
-import type { AnswerTo, Drawing, Edit, Film, Gesture, Point, Question, View, Wish } from "../api/types";
+import type { AnswerTo, Drawing, Edit, FilmChange, Gesture, Point, Question, View, Wish } from "../api/types";
 import type { Method, Request, Response } from "./protocol";
 
 /** With as few as this, starting the worker beside the page takes the first picture's time. */
@@ -40,8 +40,9 @@ class Engine {
     if (this.starting === filmId) this.starting = null;
   }
 
-  apply = (edit: Edit) => this.call<void>("Apply", JSON.stringify(edit));
-  outline = async () => JSON.parse(await this.call<string>("Outline")) as Film;
+  /** Returns what the edit changed. */
+  apply = async (edit: Edit) => JSON.parse(await this.call<string>("Apply", JSON.stringify(edit))) as FilmChange;
+  readShot = (text: string) => this.call<void>("ReadShot", text);
   drawing = async (index: number) => JSON.parse(await this.call<string>("Drawing", index)) as Drawing;
   frame = (view: View, frame: number): Promise<Uint8Array> =>
     this.starting === null ? this.call("Frame", JSON.stringify(view), frame) : drawList(this.starting, view, frame);

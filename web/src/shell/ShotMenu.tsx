@@ -5,9 +5,9 @@ import { useState } from "react";
 import { PickList } from "../benches/PickList";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
-import { commit } from "../state/film";
+import { chooseShot, commit } from "../state/film";
 import { newId, useShot } from "../state/select";
-import { set, useStore } from "../state/store";
+import { useStore } from "../state/store";
 
 /** Shots: choose, make, rename, set the length. */
 export function ShotMenu() {
@@ -23,14 +23,14 @@ export function ShotMenu() {
         id,
         name: `Shot ${shots.length + 1}`,
         length: 96,
-        cast: [],
-        flats: [],
-        channels: [],
+        things: [],
+        tracks: [],
+        cards: [],
         shakes: [],
         wind: { strengthPercent: 100 },
       },
     });
-    set({ shotId: id, frame: 1, castId: null, chosen: null });
+    await chooseShot(id);
   };
   return (
     <>
@@ -68,8 +68,7 @@ export function ShotMenu() {
             lines={shots.map((one) => ({ id: one.id, name: one.name }))}
             chosen={shot?.id ?? null}
             onPick={(id) => {
-              const one = shots.find((candidate) => candidate.id === id);
-              set({ shotId: id, frame: 1, castId: one?.cast[0]?.id ?? null, chosen: null });
+              void chooseShot(id);
               setAnchor(null);
             }}
           />

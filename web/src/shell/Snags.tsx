@@ -1,43 +1,63 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Popover from "@mui/material/Popover";
-import { useQuery } from "@tanstack/react-query";
-import { api } from "../api/client";
-import type { Snag } from "../api/types";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { watchSnags } from "../api/client";
+import type { Snag, ThingKind } from "../api/types";
 import { Hint } from "../fields/Heading";
 import { commit } from "../state/film";
-import { set, useStore } from "../state/store";
+import { type Chosen, type Place, set, useStore } from "../state/store";
 
 const none: Snag[] = [];
 
-/** What is measurably wrong with the shot, measured again after every edit: on the server, so that no drag waits for it. */
+export const snagKey = ({ check, at, frame }: Snag) => `${check} ${at.owner} ${at.thing} ${at.property} ${frame}`;
+
+/** What is measurably wrong with the shot, looked for again after every edit: on the server, so that no drag waits for it. */
 export function useSnags(): Snag[] {
   const shotId = useStore((state) => state.shotId);
   const filmId = useStore((state) => state.filmId);
   const edits = useStore((state) => state.edits);
+  const queries = useQueryClient();
+  const key = ["snags", filmId, shotId, edits];
   const { data } = useQuery({
-    queryKey: ["snags", filmId, shotId, edits],
-    queryFn: async () => {
-      const answer = await api.ask(filmId ?? "", { kind: "snags", shot: shotId ?? "" });
-      return answer.kind === "snags" ? answer.snags : none;
-    },
+    queryKey: key,
+    // A newer edit cancels the search; what is found is shown as it comes.
+    queryFn: ({ signal }) =>
+      watchSnags(filmId ?? "", shotId ?? "", (found) => queries.setQueryData(key, found), signal),
     enabled: shotId !== null && filmId !== null,
     placeholderData: (before) => before,
   });
   return shotId === null ? none : (data ?? none);
 }
 
+const kinds: Partial<Record<ThingKind, Chosen["kind"]>> = {
+  Part: "part",
+  Bone: "bone",
+  Pin: "pin",
+  Reach: "reach",
+  Dial: "dial",
+  Knead: "knead",
+  Form: "form",
+  Body: "body",
+  Stand: "stand",
+};
+
+/** What a snag is about, as it is chosen in the place where it is mended. */
+function chosenBy({ at, kind }: Snag): Chosen | null {
+  if (kind === "Picture") return { kind: "thing", thing: at.owner };
+  const chosen = kinds[kind];
+  if (!chosen) return null;
+  return at.owner === "" ? { kind: chosen, thing: at.thing } : { kind: chosen, owner: at.owner, thing: at.thing };
+}
+
 export function SnagLine({ snag }: { snag: Snag }) {
   const look = () => {
-    const address = snag.thing.split("/");
     set({
       ...(snag.frame ? { frame: snag.frame } : {}),
+      ...(snag.at.owner !== "" && snag.kind !== "Picture" && snag.kind !== "Camera" ? { castId: snag.at.owner } : {}),
       snagsOpen: false,
-      place: snag.place as never,
-      chosen:
-        address.length === 3 && address[0] !== "camera"
-          ? { kind: "part", owner: address[0] as string, thing: address[1] as string }
-          : null,
+      place: snag.place as Place,
+      chosen: chosenBy(snag),
     });
   };
   return (
@@ -69,11 +89,11 @@ export function SnagList({ anchor }: { anchor: HTMLElement | null }) {
       <Box sx={{ width: 340, p: 1.5 }} role="region" aria-label="Snags">
         {snags.length === 0 ? (
           <Hint>
-            No snags in this shot. Creeping channels, art that ends inside the frame and meshes that leave art out would
+            No snags in this shot. Creeping tracks, art that ends inside the frame and meshes that leave art out would
             be listed here.
           </Hint>
         ) : (
-          snags.map((snag) => <SnagLine key={snag.check + snag.thing + snag.frame} snag={snag} />)
+          snags.map((snag) => <SnagLine key={snagKey(snag)} snag={snag} />)
         )}
       </Box>
     </Popover>

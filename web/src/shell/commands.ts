@@ -1,6 +1,6 @@
 import { engine } from "../engine/engine";
 import { togglePlay } from "../stage/playback";
-import { commit, redo, undo, wish } from "../state/film";
+import { commit, redo, tell, undo, wish } from "../state/film";
 import { castOf, shotOf } from "../state/select";
 import { get, type Place, places, set, touch } from "../state/store";
 
@@ -25,18 +25,19 @@ export function goTo(frame: number): void {
   set({ frame: Math.min(length, Math.max(1, Math.round(frame))) });
 }
 
-/** The frames with keys of what this place keys: the camera's or the chosen puppet's. */
-function cardFrames(): number[] {
-  const { place, castId } = get();
-  const owner = place === "camera" ? "camera" : castId;
-  const frames = shotOf(get())
-    ?.channels.filter((channel) => channel.id.startsWith(`${owner}/`))
-    .flatMap((channel) => channel.keys.map((key) => key.frame));
-  return [...new Set(frames)].sort((a, b) => a - b);
+/** What this place keys: the camera or the chosen puppet. */
+const ownerHere = () => (get().place === "camera" ? "camera" : get().castId);
+
+/** The cards of what this place keys, and the frames at which only a few of its keys stand. */
+async function cardFrames(): Promise<number[]> {
+  const [shot, owner] = [get().shotId, ownerHere()];
+  if (shot === null || owner === null) return [];
+  const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(tell);
+  return answer?.strip?.cards.map((card) => card.frame) ?? [];
 }
 
-const nextCard = () => goTo(cardFrames().find((frame) => frame > get().frame) ?? get().frame);
-const lastCard = () => goTo(cardFrames().findLast((frame) => frame < get().frame) ?? get().frame);
+const nextCard = async () => goTo((await cardFrames()).find((frame) => frame > get().frame) ?? get().frame);
+const lastCard = async () => goTo((await cardFrames()).findLast((frame) => frame < get().frame) ?? get().frame);
 
 export function keyHere(): void {
   const { place, shotId, castId, frame } = get();
@@ -46,18 +47,15 @@ export function keyHere(): void {
 }
 
 /** Holds the chosen thing, or with nothing chosen everything of the owner, up to this frame. */
-export function holdHere(): void {
-  const { place, shotId, castId, frame, chosen } = get();
-  if (shotId === null) return;
-  const owner = place === "camera" ? "camera" : castId;
-  const thing = place !== "camera" && chosen?.owner === owner ? chosen?.thing : undefined;
-  const addresses =
-    thing === undefined
-      ? []
-      : (shotOf(get())
-          ?.channels.map((channel) => channel.id)
-          .filter((id) => id.startsWith(`${owner}/${thing}/`)) ?? []);
-  void commit({ kind: "holdHere", shotId, frame, owner: thing === undefined ? owner : null, addresses });
+export async function holdHere(): Promise<void> {
+  const { place, shotId, frame, chosen } = get();
+  const owner = ownerHere();
+  if (shotId === null || owner === null) return;
+  const thing = place !== "camera" && chosen?.owner === owner ? chosen.thing : undefined;
+  if (thing === undefined) return void commit({ kind: "holdHere", shotId, frame, owner, addresses: [] });
+  const answer = await engine.ask({ kind: "values", view: { shot: shotId }, frame, owner, thing }).catch(tell);
+  const addresses = answer?.lines.filter((line) => line.keyed).map((line) => line.address) ?? [];
+  void commit({ kind: "holdHere", shotId, frame, owner: null, addresses });
 }
 
 export function go(place: Place): void {
@@ -79,8 +77,7 @@ export function removeChosen(): void {
     if (chosen.kind === "pin" && part)
       void commit({ kind: "removePin", puppetId: puppet.id, partId: part.id, pinId: chosen.thing });
   } else if (shotId !== null && (place === "scenery" || place === "camera")) {
-    if (chosen.kind === "flat") void commit({ kind: "removeFlat", shotId, flatId: chosen.thing });
-    if (chosen.kind === "cast") void commit({ kind: "removeCast", shotId, castId: chosen.thing });
+    if (chosen.kind === "thing") void commit({ kind: "removeThing", shotId, thingId: chosen.thing });
     if (chosen.kind === "shake") void commit({ kind: "removeShake", shotId, shakeId: chosen.thing });
   } else return;
   set({ chosen: null });
@@ -91,12 +88,12 @@ export const commands: Command[] = [
   { name: "Play or stop", keys: "space", run: togglePlay },
   { name: "One frame back", keys: "comma", run: () => goTo(get().frame - 1) },
   { name: "One frame on", keys: "period", run: () => goTo(get().frame + 1) },
-  { name: "Card before", keys: "shift+comma", run: lastCard },
-  { name: "Card after", keys: "shift+period", run: nextCard },
+  { name: "Card before", keys: "shift+comma", run: () => void lastCard() },
+  { name: "Card after", keys: "shift+period", run: () => void nextCard() },
   { name: "First frame", keys: "home", run: () => goTo(1) },
   { name: "Last frame", keys: "end", run: () => goTo(Number.MAX_SAFE_INTEGER) },
   { name: "Key the pose / set a camera mark", keys: "enter", run: keyHere },
-  { name: "Hold here", keys: "h", run: holdHere },
+  { name: "Hold here", keys: "h", run: () => void holdHere() },
   { name: "Undo", keys: "ctrl+z", run: () => void undo() },
   { name: "Redo", keys: "ctrl+shift+z", run: () => void redo() },
   { name: "Remove what is chosen", keys: "delete", run: removeChosen },

@@ -7,7 +7,7 @@ import { tell } from "../state/film";
 import { nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
-import { makeAt, startDrag } from "./gestures";
+import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
 import { PinName } from "./PinName";
@@ -35,7 +35,8 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const brush = useStore((state) => state.brush);
   const wholeBody = useStore((state) => state.wholeBody);
   const [naming, setNaming] = useState<string | null>(null);
-  const answer = useAnswer(view && !playing ? { kind: "overlay", view, frame } : null);
+  const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
+  const answer = useAnswer(view && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null);
   if (!film) return null;
 
   const scale = picture.width / Math.max(1, width);
@@ -43,7 +44,6 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const box = document.querySelector("[data-overlay]")?.getBoundingClientRect();
     return { x: (event.clientX - (box?.left ?? 0)) * scale, y: (event.clientY - (box?.top ?? 0)) * scale };
   };
-  const owner = onBench ? "bench" : (castId ?? "");
   const trying = place === "rig" && tool === "try";
   // A tool that makes things also makes them on top of handles: a bone begins on the end of another.
   const brushes = tool === "knead" || tool === "weights";
@@ -51,7 +51,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const poses = place === "act" || trying;
   const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
     set({ chosen: chooses, also: [] });
-    startDrag(event, grip, { toUnits: toPicture, trying });
+    startDrag(taken(event), grip, { toUnits: toPicture, trying });
   };
   const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
 
@@ -63,13 +63,16 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (place === "rig" && tool === "bone") {
       const made = newId("bone");
       const grip: Grip = { kind: "NewBone", thing: carrierOf(chosen, puppet), owner, newId: made, ...plain };
-      startDrag(event, grip, { toUnits: toPicture, onDone: () => set({ chosen: { kind: "bone", thing: made } }) });
+      startDrag(taken(event), grip, {
+        toUnits: toPicture,
+        onDone: () => set({ chosen: { kind: "bone", thing: made } }),
+      });
       return;
     }
     if (place === "rig" && brushes && chosen?.kind === "part") {
       const kneads = tool === "knead";
       startDrag(
-        event,
+        taken(event),
         { ...plain, kind: kneads ? "Knead" : "Weights", thing: chosen.thing, owner, newId: brush.works },
         {
           toUnits: toPicture,
@@ -86,22 +89,16 @@ export function Overlay({ width, height }: { width: number; height: number }) {
       return;
     }
     // The answer comes a moment later; a press that is over by then was a click.
-    const pressed = {
-      button: 0,
-      clientX: event.clientX,
-      clientY: event.clientY,
-      preventDefault() {},
-      stopPropagation() {},
-    };
+    const pressed = taken(event);
     const alt = event.altKey;
     let released = false;
     window.addEventListener("pointerup", () => (released = true), { once: true });
     const hit = await engine.ask({ kind: "hit", view, frame, at }).catch(tell);
     if (!hit) return;
     const found = toChosen(place, hit, owner);
-    set({ chosen: found, ...(hit.owner && !onBench ? { castId: hit.owner } : {}) });
+    set({ chosen: found, ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
     const grip = bodyGrip(place, trying, found, alt);
-    if (grip && !released) startDrag(pressed as React.PointerEvent, grip, { toUnits: toPicture, trying });
+    if (grip && !released) startDrag(pressed, grip, { toUnits: toPicture, trying });
   };
 
   const shown = answer ?? null;
@@ -242,7 +239,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
 
   async function dropPin(at: Point) {
     const hit = view && (await engine.ask({ kind: "hit", view, frame, at }).catch(tell));
-    const part = chosen?.kind === "part" ? chosen.thing : hit?.thing;
+    const part = chosen?.kind === "part" ? chosen.thing : hit?.part;
     if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
     const made = newId("pin");
     const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, ...plain }, at);
@@ -286,14 +283,12 @@ function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, o
 }
 
 function toChosen(place: string, hit: AnswerTo<"hit">, owner: string): Chosen | null {
-  if (!hit.thing) return null;
-  if (place === "scenery" || place === "camera") {
-    return hit.isFlat ? { kind: "flat", thing: hit.thing } : { kind: "cast", thing: hit.owner ?? owner };
-  }
-  if (hit.isFlat) return null;
+  if (!hit.owner) return null;
+  if (place === "scenery" || place === "camera") return { kind: "thing", thing: hit.owner };
+  if (!hit.part) return null;
   return place === "act"
-    ? { kind: "part", owner: hit.owner ?? owner, thing: hit.thing }
-    : { kind: "part", thing: hit.thing };
+    ? { kind: "part", owner: hit.owner ?? owner, thing: hit.part }
+    : { kind: "part", thing: hit.part };
 }
 
 /** What a drag on the art itself does in each place; with Alt it shifts instead of turning. */
@@ -301,7 +296,7 @@ function bodyGrip(place: string, trying: boolean, found: Chosen | null, alt: boo
   const owner = viewOf(get())?.puppet ? "bench" : (found?.owner ?? get().castId ?? "");
   if (place === "camera") return { kind: "Look", thing: "camera", ...plain };
   if (!found) return null;
-  if (place === "scenery") return { kind: found.kind === "flat" ? "Flat" : "Cast", thing: found.thing, ...plain };
+  if (place === "scenery") return { kind: "Thing", thing: found.thing, ...plain };
   if (place === "act" || trying) return { kind: alt ? "Shift" : "Turn", thing: found.thing, owner, ...plain };
   return null;
 }

@@ -9,7 +9,7 @@ const DragStarts = 3;
 
 interface DragOptions {
   /** Screen → the gesture's units. */
-  toUnits: (event: PointerEvent | React.PointerEvent) => Point;
+  toUnits: (event: { clientX: number; clientY: number }) => Point;
   /** Called when the press ends without a drag. */
   onClick?: () => void;
   /** For grips that brush. */
@@ -20,17 +20,30 @@ interface DragOptions {
   onDone?: (edit: Edit) => void;
 }
 
+/** Where and with what a press began. */
+export interface Press {
+  button: number;
+  clientX: number;
+  clientY: number;
+}
+
+/** The press of an event that is nobody else's any more. */
+export function taken(event: React.PointerEvent): Press {
+  event.preventDefault();
+  event.stopPropagation();
+  const { button, clientX, clientY } = event;
+  return { button, clientX, clientY };
+}
+
 /**
  * A press that may become a drag. While it lasts the core shows what it would do; at release it becomes one edit.
  * Escape drops it. Moves that come while the core is busy are merged: only the newest is sent.
  */
-export function startDrag(event: React.PointerEvent, grip: Grip, options: DragOptions): void {
+export function startDrag(press: Press, grip: Grip, options: DragOptions): void {
   const view = viewOf(get());
-  if (view === null || event.button !== 0) return;
-  event.preventDefault();
-  event.stopPropagation();
-  const from = options.toUnits(event);
-  const [startX, startY] = [event.clientX, event.clientY];
+  if (view === null || press.button !== 0) return;
+  const from = options.toUnits(press);
+  const [startX, startY] = [press.clientX, press.clientY];
   let begun: Promise<void> | null = null;
   let moving = false;
   let newest: Point | null = null;

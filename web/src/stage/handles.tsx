@@ -157,7 +157,7 @@ export function OriginMark({ at, scale, onDown }: Handle) {
 
 /** A dashed box round what is chosen. */
 export function BoxOutline({ corners, ink, scale }: { corners: number[]; ink: string; scale: number }) {
-  const points = [0, 2, 4, 6].map((i) => `${corners[i]},${corners[i + 1]}`).join(" ");
+  const points = corners.join(" ");
   return (
     <g pointerEvents="none">
       <polygon points={points} fill="none" stroke="#FFFFFF" strokeOpacity={0.8} strokeWidth={2.5 * scale} />

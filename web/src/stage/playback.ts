@@ -57,7 +57,10 @@ export function repaint(): void {
 }
 
 /** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
-export const shownMark = () => `${get().place} ${get().revision}`;
+export const shownMark = () => {
+  const { place, shotId, puppetId, frame, revision } = get();
+  return [place, shotId, puppetId, frame, revision].join(" ");
+};
 
 async function paintWhileWanted(): Promise<void> {
   busy = true;

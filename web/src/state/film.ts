@@ -1,9 +1,11 @@
 import { closeSnackbar, enqueueSnackbar } from "notistack";
-import { api, filmText, Problem } from "../api/client";
+import { api, openingText, Problem, shotText } from "../api/client";
 import { watchFilm } from "../api/live";
-import type { Edit, FilmState, Wish } from "../api/types";
-import { readFilm } from "../engine/drawings";
+import type { Edit, FilmState, Made, Wish } from "../api/types";
+import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
+import { changed } from "./change";
+import { firstCast } from "./select";
 import { get, set, touch } from "./store";
 
 let stopWatching: () => void = () => undefined;
@@ -30,10 +32,11 @@ export function tell(problem: unknown): undefined {
 
 export async function openFilm(id: string): Promise<void> {
   stopWatching();
-  const [state, { text, seq }] = await Promise.all([api.state(id), filmText(id)]);
+  const [state, { text, seq }] = await Promise.all([api.state(id), openingText(id)]);
   const opened = engine.open(id, text);
   const film = readFilm(text);
   const shot = film.shots[0] ?? null;
+  unread = new Set(film.shots.slice(1).map((one) => one.id));
   set({
     filmId: id,
     film,
@@ -41,7 +44,7 @@ export async function openFilm(id: string): Promise<void> {
     // An edit made between the two answers is missed by neither: what comes after this number is fetched.
     seq,
     shotId: shot?.id ?? null,
-    castId: shot?.cast[0]?.id ?? null,
+    castId: firstCast(shot),
     puppetId: film.puppets[0]?.id ?? null,
     place: film.puppets.length === 0 ? "parts" : get().place,
     frame: 1,
@@ -67,36 +70,68 @@ export async function openFilm(id: string): Promise<void> {
   });
 }
 
-const stand = (state: FilmState) => ({ seq: state.seq, undo: state.undo ?? null, redo: state.redo ?? null });
+/** Shots that are open without their keys, which are fetched when they are first looked at. */
+let unread = new Set<string>();
 
-/** Applies what was edited elsewhere: by the server, in another tab, by undo. */
-async function catchUp(): Promise<void> {
-  const id = get().filmId;
-  if (id === null) return;
-  const missed = await api.editsAfter(id, get().seq);
-  if (missed.length === 0) {
-    set({ kept: "kept" });
-    return;
-  }
-  for (const { edit } of missed) await engine.apply(edit);
-  await settle(await api.state(id), missed.at(-1)?.seq);
+/** Goes to another shot. */
+export async function chooseShot(id: string): Promise<void> {
+  if (unread.has(id)) await inLine(() => readShot(id));
+  const shot = get().film?.shots.find((one) => one.id === id) ?? null;
+  if (shot === null || unread.has(id)) return;
+  set({ shotId: id, frame: 1, castId: firstCast(shot), chosen: null });
 }
 
-async function settle(state: FilmState, seq?: number): Promise<void> {
-  const film = await engine.outline();
-  const shot = film.shots.find((candidate) => candidate.id === get().shotId) ?? film.shots[0];
+/** The shot as it is after the same edits as the film here: what was edited meanwhile is fetched first. */
+async function readShot(shot: string): Promise<void> {
+  const id = get().filmId;
+  if (id === null) return;
+  for (;;) {
+    const { text, seq } = await shotText(id, shot);
+    if (seq === get().seq) {
+      await engine.readShot(text);
+      unread.delete(shot);
+      return;
+    }
+    await catchUp();
+  }
+}
+
+const stand = (state: FilmState) => ({ seq: state.seq, undo: state.undo ?? null, redo: state.redo ?? null });
+
+/** Applies what was edited elsewhere: by the server, in another tab. */
+async function catchUp(): Promise<void> {
+  const id = get().filmId;
+  if (id !== null) await take(await api.editsAfter(id, get().seq));
+}
+
+/** Applies edits that are not yet applied here, and says where the film stands. */
+async function take({ state, edits }: Made): Promise<void> {
+  for (const { seq, edit } of edits) {
+    if (seq > get().seq) await settle(edit, { ...state, seq });
+  }
+  set({ ...stand(state), kept: "kept" });
+}
+
+/** Applies one edit in the core and what it changed on the page. */
+async function settle(edit: Edit, state: FilmState): Promise<void> {
+  const change = await engine.apply(edit);
+  const now = get().film;
+  if (now === null) return;
+  for (const drawing of change.drawings?.gone ?? []) forget(drawing);
+  const film = changed(now, change);
+  const shot =
+    film.shots.find((candidate) => candidate.id === get().shotId) ?? film.shots.find((one) => !unread.has(one.id));
   const puppet = film.puppets.find((candidate) => candidate.id === get().puppetId) ?? film.puppets[0];
-  const cast = shot?.cast.find((candidate) => candidate.id === get().castId) ?? shot?.cast[0];
-  set((now) => ({
+  const cast = shot?.things.find((candidate) => candidate.id === get().castId)?.id ?? firstCast(shot);
+  set((before) => ({
     film,
     ...stand(state),
-    seq: seq ?? now.seq,
     shotId: shot?.id ?? null,
     puppetId: puppet?.id ?? null,
-    castId: cast?.id ?? null,
-    frame: Math.min(now.frame, shot?.length ?? 1),
+    castId: cast,
+    frame: Math.min(before.frame, shot?.length ?? 1),
     kept: "kept",
-    edits: now.edits + 1,
+    edits: before.edits + 1,
   }));
   touch();
 }
@@ -112,9 +147,7 @@ export function commit(edit: Edit | null): Promise<unknown> {
     }
     set({ kept: "keeping" });
     try {
-      const state = await send(id, edit);
-      await engine.apply(edit);
-      await settle(state, state.seq);
+      await settle(edit, await send(id, edit));
     } catch (problem) {
       await engine.cancel();
       touch();
@@ -165,5 +198,14 @@ export async function reading<T>(file: File, work: () => Promise<T>): Promise<T>
   }
 }
 
-export const undo = () => onServer((id) => api.undo(id));
-export const redo = () => onServer((id) => api.redo(id));
+/** Undo and redo: the answer brings the edit that was made. */
+const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>
+  inLine(async () => {
+    const id = get().filmId;
+    if (id === null) return;
+    set({ kept: "keeping" });
+    await take(await ask(id, get().seq));
+  });
+
+export const undo = () => again(api.undo);
+export const redo = () => again(api.redo);

@@ -1,4 +1,4 @@
-import type { CastMember, Puppet, Shot, View } from "../api/types";
+import type { Puppet, Shot, Thing, View } from "../api/types";
 import { type State, useStore } from "./store";
 
 export const shotOf = (state: State): Shot | null => state.film?.shots.find((shot) => shot.id === state.shotId) ?? null;
@@ -6,8 +6,18 @@ export const shotOf = (state: State): Shot | null => state.film?.shots.find((sho
 export const puppetOf = (state: State): Puppet | null =>
   state.film?.puppets.find((puppet) => puppet.id === state.puppetId) ?? null;
 
-export const castOf = (state: State): CastMember | null =>
-  shotOf(state)?.cast.find((member) => member.id === state.castId) ?? null;
+/** The puppet's use on the stage that is being acted. */
+export const castOf = (state: State): Thing | null =>
+  castsOf(shotOf(state)).find((thing) => thing.id === state.castId) ?? null;
+
+/** The puppets on a shot's stage. */
+export const castsOf = (shot: Shot | null | undefined): Thing[] => (shot?.things ?? []).filter(puppetIdOf);
+
+/** What puppet a thing is; none for a picture. */
+export const puppetIdOf = (thing: Thing | null | undefined): string | null =>
+  thing?.body.kind === "cast" ? thing.body.puppet : null;
+
+export const firstCast = (shot: Shot | null | undefined): string | null => castsOf(shot)[0]?.id ?? null;
 
 export const useShot = () => useStore(shotOf);
 export const usePuppet = () => useStore(puppetOf);
@@ -27,15 +37,22 @@ export function pictureOf(state: State): { width: number; height: number } {
   return onBench ? { width: Math.round(height * state.benchAspect), height } : { width, height };
 }
 
-/** The name of any thing of a puppet. */
+/** The name of any thing of a puppet: all that has an id and a name in it, which is what the core's list of names holds. */
 export function nameOf(puppet: Puppet | null | undefined, id: string): string {
-  const named =
-    puppet?.parts.find((part) => part.id === id) ??
-    puppet?.bones.find((bone) => bone.id === id) ??
-    puppet?.reaches.find((reach) => reach.id === id) ??
-    puppet?.dials.find((dial) => dial.id === id) ??
-    puppet?.parts.flatMap((part) => part.pins).find((pin) => pin.id === id);
-  return named?.name ?? (id === "body" ? "Whole body" : id);
+  if (id === "body") return "Whole body";
+  const parts = puppet?.parts ?? [];
+  const lists = [
+    puppet?.dials ?? [],
+    puppet?.reaches ?? [],
+    puppet?.bones ?? [],
+    parts,
+    ...parts.flatMap((part) => [part.pins, part.kneads, part.forms, part.swaps, part.patches]),
+  ];
+  for (const list of lists) {
+    const named = list.find((thing) => thing.id === id);
+    if (named) return named.name;
+  }
+  return id;
 }
 
 /** A new id; the server's ids and ours never meet because both are random. */

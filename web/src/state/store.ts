@@ -4,10 +4,10 @@ import type { ArtReport, Film, Grip, KneadBrush, Point, PrintLine } from "../api
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
 export type Place = (typeof places)[number];
 
-/** What is chosen: a thing of a puppet, a flat, a puppet on the stage, or a shake. */
+/** What is chosen: a thing of a puppet, something on the stage, or a shake. */
 export interface Chosen {
-  kind: "part" | "bone" | "pin" | "reach" | "dial" | "body" | "flat" | "cast" | "shake";
-  /** Cast id, for things of a puppet on the stage. */
+  kind: "part" | "bone" | "pin" | "reach" | "dial" | "knead" | "form" | "body" | "stand" | "thing" | "shake";
+  /** Id of the puppet on the stage, for things of it. */
   owner?: string;
   thing: string;
 }

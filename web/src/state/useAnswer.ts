@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { Answer, AnswerTo, Question } from "../api/types";
 import { engine } from "../engine/engine";
+import { tell } from "./film";
 import { get, useStore } from "./store";
 
 /** What has been asked since what the engine shows last changed: a strip and a card that ask the same share one answer. */
@@ -40,8 +41,8 @@ export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["k
       while (next.current !== null) {
         const question = next.current;
         next.current = null;
-        const answer = await askOnce(question).catch(() => null);
-        if (answer !== null) setHeld(answer as AnswerTo<Q["kind"]>);
+        const answer = await askOnce(question).catch(tell);
+        if (answer) setHeld(answer as AnswerTo<Q["kind"]>);
       }
       busy.current = false;
     };

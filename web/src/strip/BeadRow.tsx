@@ -1,12 +1,10 @@
 import { useTheme } from "@mui/material/styles";
-import type { StripOwner } from "../api/types";
+import type { StripRow as Row, ThingKind } from "../api/types";
 import { goTo } from "../shell/commands";
 import { commit } from "../state/film";
 import { type Chosen, set, useStore } from "../state/store";
 import type { Scale } from "./Strip";
 import { useFrameDrag } from "./useFrameDrag";
-
-type Row = StripOwner["rows"][number];
 
 /** The keys of one thing: round beads, with a double rail where it is held. */
 export function BeadRow({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) {
@@ -14,8 +12,8 @@ export function BeadRow({ row, owner, scale }: { row: Row; owner: string; scale:
   const chosen = useStore((state) => state.chosen?.thing === row.thing);
   const y = 12;
   const choose = () => {
-    if (owner !== "camera")
-      set({ chosen: { kind: row.thing === "body" ? "body" : (kindOf(row.thing) ?? "part"), owner, thing: row.thing } });
+    const kind = chosenKind[row.kind];
+    if (kind) set({ chosen: { kind, owner, thing: row.thing } });
   };
   return (
     <svg
@@ -94,14 +92,15 @@ function Bead({
   );
 }
 
-/** Ids we make ourselves say what they are. */
-const kindOf = (id: string): Chosen["kind"] | null =>
-  id.startsWith("dial")
-    ? "dial"
-    : id.startsWith("bone")
-      ? "bone"
-      : id.startsWith("pin")
-        ? "pin"
-        : id.startsWith("reach")
-          ? "reach"
-          : null;
+/** What a row stands for can be chosen, where it is a thing of a puppet. */
+const chosenKind: Partial<Record<ThingKind, Chosen["kind"]>> = {
+  Body: "body",
+  Stand: "stand",
+  Part: "part",
+  Bone: "bone",
+  Pin: "pin",
+  Reach: "reach",
+  Dial: "dial",
+  Knead: "knead",
+  Form: "form",
+};

@@ -1,6 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import { useEffect, useState } from "react";
 import type { PoseCard, StripOwner, View } from "../api/types";
+import { nameOfGap } from "../fields/charts";
 import { goTo } from "../shell/commands";
 import { thumb } from "../stage/playback";
 import { commit } from "../state/film";
@@ -14,7 +15,8 @@ const Widest = { pose: 46, mark: 76 };
 /** Cards with their pictures, and in the gaps between them the charts: ticks, or a double rail where nothing moves. */
 export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
   const full = owner.cards.filter((card) => card.full);
-  const widest = owner.isCamera ? Widest.mark : Widest.pose;
+  const isCamera = owner.kind === "Camera";
+  const widest = isCamera ? Widest.mark : Widest.pose;
   const widths = new Map(
     full.map((card) => [
       card.frame,
@@ -50,7 +52,7 @@ function Gap({ card, scale, after }: { card: PoseCard; scale: Scale; after: numb
   const [from, to] = [scale.x(card.frame), scale.x(card.next)];
   const y = 38;
   const start = from - 4 + after + 2;
-  if (card.still || card.chart === "Hold") {
+  if (card.still || card.gap?.held) {
     return to - start < 6 ? null : (
       <path
         d={`M${start} ${y - 3}H${to - 5}M${start} ${y + 3}H${to - 5}`}
@@ -61,7 +63,7 @@ function Gap({ card, scale, after }: { card: PoseCard; scale: Scale; after: numb
     );
   }
   return (
-    <g data-gap={card.chart ?? "mixed"}>
+    <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")}>
       <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
       {card.ticks.map((tick, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
@@ -91,8 +93,9 @@ function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner
     () => goTo(card.frame),
     (to) => void commit({ kind: "moveKeys", shotId, from: card.frame, to, owner: owner.owner, addresses: [] }),
   );
-  const view: View = owner.isCamera ? { shot: shotId } : { shot: shotId, cast: owner.owner };
-  const picture = usePicture(view, card.frame, owner.isCamera);
+  const isCamera = owner.kind === "Camera";
+  const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner.owner };
+  const picture = usePicture(view, card.frame, isCamera);
   const clip = `card-${owner.owner}-${card.frame}`;
   return (
     <g
@@ -102,9 +105,10 @@ function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner
       data-card={card.frame}
       tabIndex={0}
       role="button"
-      aria-label={`${owner.isCamera ? "Camera mark" : "Pose card"} at frame ${card.frame}`}
+      aria-label={`${isCamera ? "Camera mark" : "Pose card"}${card.name ? ` “${card.name}”` : ""} at frame ${card.frame}`}
       onKeyDown={(event) => event.key === "Enter" && goTo(card.frame)}
     >
+      {card.name && <title>{card.name}</title>}
       <clipPath id={clip}>
         <rect width={width} height={CardHeight} rx={4} />
       </clipPath>
@@ -119,17 +123,17 @@ function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner
       {picture && (
         <image
           href={picture}
-          x={(width - (owner.isCamera ? 72 : 40)) / 2}
+          x={(width - (isCamera ? 72 : 40)) / 2}
           y={3}
           height={40}
-          width={owner.isCamera ? 72 : 40}
+          width={isCamera ? 72 : 40}
           clipPath={`url(#${clip})`}
           preserveAspectRatio="xMidYMid slice"
         />
       )}
       {width > 24 && (
         <text x={5} y={CardHeight - 5} fontSize={11} fill={inks.ink} fontWeight={here ? 700 : 400}>
-          {card.frame}
+          {card.name && width > 40 ? card.name.slice(0, Math.floor(width / 7)) : card.frame}
         </text>
       )}
     </g>

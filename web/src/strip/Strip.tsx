@@ -5,10 +5,10 @@ import type { StripOwner } from "../api/types";
 import { goTo } from "../shell/commands";
 import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
-import { useAnswer } from "../state/useAnswer";
 import { BeadRow } from "./BeadRow";
 import { CardRow } from "./CardRow";
 import { Ruler } from "./Ruler";
+import { useStrip } from "./useStrip";
 
 const Names = 148;
 
@@ -25,14 +25,9 @@ export function Strip({ camera }: { camera: boolean }) {
   const shot = useShot();
   const frame = useStore((state) => state.frame);
   const castId = useStore((state) => state.castId);
-  const playing = useStore((state) => state.playing);
-  const answer = useAnswer(shot && !playing ? { kind: "strip", shot: shot.id } : null);
-  const [held, setHeld] = useState(answer);
+  const owner = useStrip(camera ? "camera" : castId);
   const lane = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
-  useEffect(() => {
-    if (answer) setHeld(answer);
-  }, [answer]);
   useEffect(() => {
     const element = lane.current;
     if (!element) return;
@@ -44,7 +39,6 @@ export function Strip({ camera }: { camera: boolean }) {
 
   const perFrame = (width - 28) / Math.max(1, shot.length - 1);
   const scale: Scale = { x: (f) => 10 + (f - 1) * perFrame, frame: (x) => 1 + (x - 10) / perFrame, perFrame };
-  const owner = held?.owners.find((one) => (camera ? one.isCamera : one.owner === castId));
 
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
     const target = event.currentTarget;
@@ -115,7 +109,7 @@ export function Strip({ camera }: { camera: boolean }) {
 function OwnerRows({ owner, scale }: { owner: StripOwner; scale: Scale }) {
   return (
     <>
-      <Named title={owner.isCamera ? "Marks" : "Poses"} note={owner.name} tall>
+      <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name} tall>
         <CardRow owner={owner} scale={scale} />
       </Named>
       {owner.rows.map((row) => (

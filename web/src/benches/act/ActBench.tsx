@@ -2,17 +2,19 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import Tooltip from "@mui/material/Tooltip";
-import type { Puppet, Shot } from "../../api/types";
+import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
 import { holdHere, keyHere } from "../../shell/commands";
-import { SnagLine, useSnags } from "../../shell/Snags";
+import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
-import { nameOf, useCast, useShot } from "../../state/select";
+import { castsOf, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
 import { type Chosen, set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { Strip } from "../../strip/Strip";
+import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../GapCard";
@@ -29,7 +31,7 @@ export function ActBench(): Bench {
   const frame = useStore((state) => state.frame);
   const puppets = useStore((state) => state.film?.puppets);
   const wholeBody = useStore((state) => state.wholeBody);
-  const puppet = puppets?.find((one) => one.id === cast?.puppet);
+  const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
   return {
     list: <ActList puppet={puppet ?? null} />,
     stage: (
@@ -52,7 +54,7 @@ export function ActBench(): Bench {
           </>
         }
         empty={
-          !shot?.cast.length ? (
+          castsOf(shot).length === 0 ? (
             <>
               <Hint>Nobody is on the stage of this shot.</Hint>
               {puppets?.length === 0 ? (
@@ -82,6 +84,7 @@ function ActList({ puppet }: { puppet: Puppet | null }) {
   const things = puppet
     ? [
         { id: "body", name: "Whole body", kind: "body" as const, ink: inks.brass },
+        { id: "stand", name: "Where it stands", kind: "stand" as const, ink: inks.brass },
         ...puppet.dials.map((dial) => ({
           id: dial.id,
           name: dial.name,
@@ -109,12 +112,16 @@ function ActList({ puppet }: { puppet: Puppet | null }) {
         ...puppet.parts.flatMap((part) =>
           part.pins.map((pin) => ({ id: pin.id, name: pin.name, note: "pin", kind: "pin" as const, ink: inks.petrol })),
         ),
+        ...puppet.parts.flatMap((part) => [
+          ...part.kneads.map(({ id, name }) => ({ id, name, note: "knead", kind: "knead" as const, ink: inks.leaf })),
+          ...part.forms.map(({ id, name }) => ({ id, name, note: "form", kind: "form" as const, ink: inks.leaf })),
+        ]),
       ]
     : [];
   return (
     <>
       <Heading>On this shot</Heading>
-      {shot.cast.map((member) => (
+      {castsOf(shot).map((member) => (
         <div key={member.id}>
           <PickList
             label="Puppets"
@@ -152,16 +159,16 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
   const own = chosen?.owner === owner ? chosen : null;
-  const keyedHere = shot?.channels.some(
-    (channel) => channel.id.startsWith(`${owner}/`) && channel.keys.some((key) => key.frame === frame),
-  );
+  const strip = useStrip(owner);
+  const keyedHere = strip?.cards.some((card) => card.frame === frame);
+  const row = strip?.rows.find((one) => one.thing === own?.thing);
   if (!shot) return null;
   return (
     <>
       <ValueFields
         owner={owner}
         thing={own?.thing ?? "body"}
-        title={`${nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
+        title={`${own?.kind === "stand" ? "Where it stands" : nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
       />
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
@@ -173,7 +180,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         <Tooltip
           title={own ? "This thing stands still up to here (H)" : "The whole puppet stands still up to here (H)"}
         >
-          <Button variant="outlined" onClick={holdHere}>
+          <Button variant="outlined" onClick={() => void holdHere()}>
             Hold here
           </Button>
         </Tooltip>
@@ -193,11 +200,12 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
           </Button>
         )}
       </Box>
+      {row && own && <BeyondFields shot={shot} row={row} />}
       <GapCard owner={owner} />
       <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
       {snags.length > 0 && <Heading>Snags here</Heading>}
       {snags.map((snag) => (
-        <SnagLine key={snag.thing + snag.frame} snag={snag} />
+        <SnagLine key={snagKey(snag)} snag={snag} />
       ))}
     </>
   );
@@ -218,9 +226,8 @@ function ThingActions({
   frame: number;
 }) {
   const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner, thing });
-  const value = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
   if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
-  const planted = value("planted") > 0.5;
+  const planted = values?.lines.find((line) => line.address.property === "planted")?.chosen === "stage";
   return (
     <Tooltip title="A planted goal stays where it stands on the ground while the body moves">
       <Button
@@ -232,5 +239,38 @@ function ThingActions({
         {planted ? "Planted: lift it here" : "Plant it here"}
       </Button>
     </Tooltip>
+  );
+}
+
+const beyonds: { value: Beyond; title: string }[] = [
+  { value: "Stand", title: "Stands still" },
+  { value: "Again", title: "The same again" },
+  { value: "ToAndFro", title: "To and fro" },
+  { value: "Onward", title: "Travels on" },
+];
+
+/** What the keys of one thing do before the first of them and after the last. */
+function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
+  const field = (label: string, side: "before" | "after") => (
+    <ChoiceField
+      label={label}
+      value={row[side] ?? ""}
+      choices={beyonds}
+      onChoose={(way) =>
+        void commit({
+          kind: "setBeyond",
+          shotId: shot.id,
+          owner: null,
+          addresses: row.addresses,
+          [side]: way as Beyond,
+        })
+      }
+    />
+  );
+  return (
+    <>
+      {field("Before its first key", "before")}
+      {field("After its last key", "after")}
+    </>
   );
 }

@@ -4,16 +4,18 @@ import Tooltip from "@mui/material/Tooltip";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import type { Shake, Shot } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
+import { eases, nameOfGap, plainGap } from "../../fields/charts";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { holdHere, keyHere } from "../../shell/commands";
-import { SnagLine, useSnags } from "../../shell/Snags";
+import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
 import { newId, useShot } from "../../state/select";
 import { useStore } from "../../state/store";
 import { Strip } from "../../strip/Strip";
+import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { GapCard } from "../GapCard";
 import { PlayButton } from "../PlayButton";
@@ -51,13 +53,9 @@ export function CameraBench(): Bench {
 function CameraCard({ shot }: { shot: Shot }) {
   const frame = useStore((state) => state.frame);
   const snags = useSnags().filter((snag) => snag.place === "camera");
-  const things = [...shot.cast, ...shot.flats].map((thing) => ({
-    value: thing.id,
-    title: `${thing.name}, ${thing.distance} m`,
-  }));
-  const markHere = shot.channels.some(
-    (channel) => channel.id.startsWith("camera/") && channel.keys.some((key) => key.frame === frame),
-  );
+  const things = shot.things.map((thing) => ({ value: thing.id, title: `${thing.name}, ${thing.stand.distance} m` }));
+  const strip = useStrip("camera");
+  const markHere = strip?.rows.some((row) => row.beads.some((bead) => bead.frame === frame));
   const addShake = () =>
     void commit({
       kind: "addShake",
@@ -83,13 +81,13 @@ function CameraCard({ shot }: { shot: Shot }) {
         onChoose={(thing) => thing && void wish({ kind: "focusOn", shot: shot.id, frame, thing })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Tooltip title="Key truck, boom, dolly, roll, lens and stop as they stand (Enter)">
+        <Tooltip title="Key everything but the focus as it stands (Enter)">
           <Button variant="contained" onClick={keyHere}>
             Set a mark
           </Button>
         </Tooltip>
         <Tooltip title="The camera stands still up to here (H)">
-          <Button variant="outlined" onClick={holdHere}>
+          <Button variant="outlined" onClick={() => void holdHere()}>
             Hold all here
           </Button>
         </Tooltip>
@@ -112,44 +110,38 @@ function CameraCard({ shot }: { shot: Shot }) {
         Add a shake here
       </Button>
       {snags.map((snag) => (
-        <SnagLine key={snag.thing + snag.frame} snag={snag} />
+        <SnagLine key={snagKey(snag)} snag={snag} />
       ))}
     </>
   );
 }
 
-const pullCharts = [
-  { value: "Even", title: "Even" },
-  { value: "SlowStart", title: "Slow start" },
-  { value: "SlowStop", title: "Slow stop" },
-  { value: "Both", title: "Both" },
-  { value: "Hold", title: "Hold" },
-];
-
 /** The focus pull that the current frame lies in. */
 function FocusGap({ shot }: { shot: Shot }) {
   const frame = useStore((state) => state.frame);
-  const address = "camera/view/focus";
-  const keys = shot.channels.find((channel) => channel.id === address)?.keys ?? [];
-  const index = keys.findLastIndex((key, i) => key.frame <= frame && i + 1 < keys.length);
-  const [from, to] = [keys[index], keys[index + 1]];
-  if (!from || !to)
-    return keys.length < 2 ? <Hint>Two focus marks make a focus pull: set the focus on two frames.</Hint> : null;
+  const row = useStrip("camera")?.rows.find((one) => one.thing === "focus");
+  const beads = row?.beads ?? [];
+  const index = beads.findLastIndex((bead, i) => bead.frame <= frame && i + 1 < beads.length);
+  const [from, to] = [beads[index], beads[index + 1]];
+  if (!row || !from || !to)
+    return beads.length < 2 ? <Hint>Two focus marks make a focus pull: set the focus on two frames.</Hint> : null;
+  const gap = from.gap ?? plainGap;
   return (
     <ChoiceField
       label={`Focus ${from.frame} to ${to.frame}`}
-      value={from.gap ?? "Both"}
-      choices={pullCharts}
-      onChoose={(chart) =>
+      value={nameOfGap(gap) ?? ""}
+      choices={[...eases.map(({ title }) => ({ value: title, title })), { value: "Hold", title: "Hold" }]}
+      onChoose={(chosen) => {
+        const ease = eases.find(({ title }) => title === chosen)?.ease ?? gap.ease;
         void commit({
           kind: "setGap",
           shotId: shot.id,
           frame: from.frame,
-          chart: chart as never,
+          gap: { ...gap, ease, held: chosen === "Hold" },
           owner: null,
-          addresses: [address],
-        })
-      }
+          addresses: row.addresses,
+        });
+      }}
     />
   );
 }

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import { useEffect, useRef, useState } from "react";
 import type { Grip } from "../../api/types";
-import { startDrag } from "../../stage/gestures";
+import { startDrag, taken } from "../../stage/gestures";
 import { useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
@@ -77,9 +77,8 @@ export function Elevation() {
 
   const drag = (grip: Grip) => (event: React.PointerEvent) => {
     const left = room.current?.getBoundingClientRect().left ?? 0;
-    if (grip.kind !== "Focus")
-      set({ chosen: { kind: grip.kind === "FlatDistance" ? "flat" : "cast", thing: grip.thing } });
-    startDrag(event, grip, { toUnits: (at) => ({ x: metresAt(at.clientX - left), y: 0 }) });
+    if (grip.kind !== "Focus") set({ chosen: { kind: "thing", thing: grip.thing } });
+    startDrag(taken(event), grip, { toUnits: (at) => ({ x: metresAt(at.clientX - left), y: 0 }) });
   };
 
   return (
@@ -143,7 +142,7 @@ export function Elevation() {
               <g
                 key={one.thing}
                 onPointerDown={drag({
-                  kind: one.isFlat ? "FlatDistance" : "CastDistance",
+                  kind: "ThingDistance",
                   thing: one.thing,
                   keepSize,
                   wholeBody: false,
@@ -155,7 +154,7 @@ export function Elevation() {
                 <rect x={x(one.depth) - 9} y={top} width={18} height={Math.max(4, bottom - top)} fill="transparent" />
                 <path
                   d={`M${x(one.depth)} ${top}V${bottom}`}
-                  stroke={here ? "#F09480" : one.isFlat ? "#E9E2D3" : "#E9B949"}
+                  stroke={here ? "#F09480" : one.kind === "Picture" ? "#E9E2D3" : "#E9B949"}
                   strokeWidth={here ? 5 : 4}
                 />
                 <circle

@@ -7,7 +7,7 @@ import type { PrintLine, Shot } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { entry, row } from "../../fields/row";
-import { SnagLine, useSnags } from "../../shell/Snags";
+import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { Stage } from "../../stage/Stage";
 import { tell } from "../../state/film";
 import { useShot } from "../../state/select";
@@ -33,7 +33,7 @@ export function FinishBench(): Bench {
         {snags.length === 0 ? (
           <Hint>No snags in this shot.</Hint>
         ) : (
-          snags.map((snag) => <SnagLine key={snag.check + snag.thing + snag.frame} snag={snag} />)
+          snags.map((snag) => <SnagLine key={snagKey(snag)} snag={snag} />)
         )}
       </>
     ),

@@ -82,7 +82,7 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const tool = useStore((state) => state.tool);
   const view = { puppet: puppet.id };
   const values = useAnswer(playing ? null : { kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
-  const at = (name: string) => values?.lines.find((line) => line.address.endsWith(`/${name}`))?.value ?? 0;
+  const at = (name: string) => values?.lines.find((line) => line.address.property === name)?.value ?? 0;
   const told = { across: at("across"), down: dial.isPad ? at("down") : 0 };
   // The knob stays under the hand until the core's word has come there too; a key may be pressed again before.
   const [held, hold] = useState<{ across: number; down: number } | null>(null);
@@ -101,8 +101,8 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const turn = (nextAcross: number, nextDown: number) => {
     const clamp = (value: number) => Math.round(Math.min(100, Math.max(-100, value)));
     const to = { across: clamp(nextAcross), down: clamp(nextDown) };
-    const keys = [{ address: `bench/${dial.id}/across`, value: to.across }];
-    if (dial.isPad) keys.push({ address: `bench/${dial.id}/down`, value: to.down });
+    const key = (property: string, value: number) => ({ address: { owner: "bench", thing: dial.id, property }, value });
+    const keys = [key("across", to.across), ...(dial.isPad ? [key("down", to.down)] : [])];
     hold(to);
     engine
       .tryEdit(view, { kind: "setKeys", shotId: "bench", frame: 1, values: keys, says: "Turned a dial" })

@@ -5,7 +5,7 @@ import { Heading, Hint } from "../../fields/Heading";
 import { report } from "../../shell/ArtNews";
 import { Stage } from "../../stage/Stage";
 import { onServer } from "../../state/film";
-import { useShot } from "../../state/select";
+import { castsOf, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import type { Bench } from "../Bench";
 import { Elevation } from "../camera/Elevation";
@@ -20,8 +20,7 @@ export function SceneryBench(): Bench {
   const shot = useShot();
   const frame = useStore((state) => state.frame);
   const chosen = useStore((state) => state.chosen);
-  const flat = shot?.flats.find((one) => one.id === chosen?.thing);
-  const cast = shot?.cast.find((one) => one.id === chosen?.thing);
+  const thing = shot?.things.find((one) => one.id === chosen?.thing);
   return {
     list: (
       <>
@@ -39,7 +38,7 @@ export function SceneryBench(): Bench {
           </>
         }
         empty={
-          shot && shot.flats.length + shot.cast.length === 0 ? (
+          shot?.things.length === 0 ? (
             <>
               <Hint>The stage is empty. Add a flat, as SVG or PNG, and give it a distance in metres.</Hint>
               <AddFlat />
@@ -49,8 +48,8 @@ export function SceneryBench(): Bench {
       />
     ),
     card:
-      shot && (flat || cast) ? (
-        <StandingCard shot={shot} thing={(flat ?? cast) as never} isFlat={flat !== undefined} />
+      shot && thing ? (
+        <StandingCard shot={shot} thing={thing} />
       ) : (
         <>
           <Heading>Scenery</Heading>
@@ -72,13 +71,13 @@ function AddFlat() {
   const chosen = useStore((state) => state.chosen);
   const [busy, setBusy] = useState(false);
   if (!shot) return null;
-  const near = shot.flats.find((one) => one.id === chosen?.thing)?.distance ?? shot.cast[0]?.distance ?? 3;
+  const near = (shot.things.find((one) => one.id === chosen?.thing) ?? castsOf(shot)[0])?.stand.distance ?? 3;
   const add = async (file: File) => {
     setBusy(true);
     const brought = await onServer((id) => api.bringFlat(id, shot.id, Math.round(near * 1.5 * 100) / 100, file));
     setBusy(false);
     if (!brought) return;
-    set({ chosen: { kind: "flat", thing: brought.thing } });
+    set({ chosen: { kind: "thing", thing: brought.thing } });
     report(file.name, brought.report);
   };
   return (

@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Engine;
+
+/// <summary>A puppet compiled to flat arrays, once for all its uses. Slots are counted from 0.</summary>
+public sealed class PuppetPlan
+{
+    public required Puppet Puppet { get; init; }
+
+    /// <summary>Every value that could be keyed; the whole body's five come first.</summary>
+    public required ValueTable Values { get; init; }
+
+    /// <summary>First of the whole body's five slots.</summary>
+    public required int BodySlot { get; init; }
+
+    public required DialPlan[] Dials { get; init; }
+
+    /// <summary>Parts and bones, carriers before what they carry.</summary>
+    public required NodePlan[] Nodes { get; init; }
+
+    public required ReachPlan[] Reaches { get; init; }
+
+    public required FollowThroughPlan[] FollowThroughs { get; init; }
+
+    /// <summary>Every part with a drawing, in the puppet's order; <see cref="PartPlan.Index"/> is the place in here.</summary>
+    public required PartPlan[] Parts { get; init; }
+
+    /// <summary>Those that are painted, in painting order.</summary>
+    public required PartPlan[] Painted { get; init; }
+
+    /// <summary>The box of all its art at rest, puppet pixels.</summary>
+    public required Box RestBox { get; init; }
+
+    public required ImmutableDictionary<string, int> NodeOf { get; init; }
+
+    /// <summary>Things whose keys move nothing that follow-through looks back at: pins without follow-through of their own.</summary>
+    public required ImmutableHashSet<string> Unfollowed { get; init; }
+}
+
+/// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
+/// <param name="Carrier">Index of the carrying node, −1 for the whole body.</param>
+/// <param name="Slot">First slot: turn, then for parts shift and stretch, for bones length.</param>
+/// <param name="Along">For a bone, from its start to its end at rest.</param>
+/// <param name="Reach">The reach whose chain this bone is in, or −1.</param>
+/// <param name="Link">Its place in that chain.</param>
+public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, Point Along, int Reach, int Link);
+
+/// <param name="Slot">First of the goal's three slots: shift across and down, planted.</param>
+/// <param name="Nodes">The chain's bones as nodes, root first.</param>
+/// <param name="Joints">The chain as drawn: every bone's start, and the last one's end.</param>
+/// <param name="Limits">One for each bone, null for none.</param>
+public sealed record ReachPlan(Reach Reach, int Slot, int[] Nodes, Point[] Joints, TurnLimit?[] Limits)
+{
+    /// <summary>Where the goal is at rest: the last bone's end.</summary>
+    public Point GoalRest => Joints[^1];
+}

@@ -1,0 +1,149 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Engine;
+
+/// <summary>All tracks of a shot, compiled, by owner.</summary>
+public sealed class TrackTable
+{
+    private readonly SlotLayout slots;
+    private readonly ImmutableArray<Track> tracks;
+    private readonly ImmutableArray<Card> cards;
+    private readonly TrackPlan?[] plans;
+    private readonly TrackPlan[][] byOwner;
+    private readonly bool[] keyed;
+
+    /// <param name="before">A table over the same slots from before an edit of keys: what the edit left alone is shared.</param>
+    internal TrackTable(SlotLayout slots, Shot shot, TrackTable? before = null)
+    {
+        (this.slots, tracks, cards) = (slots, shot.Tracks, shot.Cards);
+        plans = new TrackPlan?[tracks.Length];
+        keyed = new bool[slots.Count];
+        var gaps = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
+        var sameCards = new Dictionary<string, bool>(StringComparer.Ordinal);
+        var lists = new List<TrackPlan>?[slots.OwnerCount];
+        for (var i = 0; i < tracks.Length; i++)
+        {
+            var owner = slots.OwnerOf(tracks[i].Address.Owner);
+            if (owner < 0)
+            {
+                continue;
+            }
+
+            plans[i] = before is not null && i < before.tracks.Length && ReferenceEquals(before.tracks[i], tracks[i]) && HasSameCards(tracks[i].Address.Owner)
+                ? before.plans[i]
+                : TrackPlan.Of(tracks[i], slots, tracks[i].Address.HasCards ? GapsOf(tracks[i].Address.Owner) : TrackRuns.NoCards);
+            if (plans[i] is { } plan)
+            {
+                (lists[owner] ??= []).Add(plan);
+                keyed.AsSpan(plan.Slot, plan.SlotCount).Fill(true);
+            }
+        }
+
+        byOwner = [.. lists.Select(list => list?.ToArray() ?? [])];
+
+        bool HasSameCards(string owner)
+        {
+            if (before!.cards == cards)
+            {
+                return true;
+            }
+
+            if (!sameCards.TryGetValue(owner, out var same))
+            {
+                same = before.cards.Where(card => card.Owner == owner).SequenceEqual(cards.Where(card => card.Owner == owner));
+                sameCards[owner] = same;
+            }
+
+            return same;
+        }
+
+        IReadOnlyDictionary<int, Gap> GapsOf(string owner)
+        {
+            if (!gaps.TryGetValue(owner, out var found))
+            {
+                found = TrackRuns.CardsOf(shot, owner);
+                gaps[owner] = found;
+            }
+
+            return found;
+        }
+    }
+
+    public bool IsKeyed(int slot) => keyed[slot];
+
+    /// <summary>A key stands at the very frame.</summary>
+    public bool IsKeyedAt(int slot, double frame)
+    {
+        foreach (var plan in plans)
+        {
+            if (plan is not null && slot >= plan.Slot && slot < plan.Slot + plan.SlotCount && plan.Track.AllKeys.Any(key => key.Frame == frame))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>The values of an owner at a frame: at rest where nothing is keyed.</summary>
+    /// <param name="values">Of all owners; only this one's are written.</param>
+    internal void Sample(int owner, double frame, double[] values)
+    {
+        slots.Rest(owner, values);
+        foreach (var track in byOwner[owner])
+        {
+            track.Sample(frame, values);
+        }
+    }
+
+    /// <summary>The owners whose values may differ from another table's over the same slots.</summary>
+    internal void Changed(TrackTable other, HashSet<Address> addresses)
+    {
+        for (var i = 0; i < Math.Max(plans.Length, other.plans.Length); i++)
+        {
+            var (mine, its) = (i < plans.Length ? plans[i] : null, i < other.plans.Length ? other.plans[i] : null);
+            if (!ReferenceEquals(mine, its))
+            {
+                Add(mine);
+                Add(its);
+            }
+        }
+
+        void Add(TrackPlan? plan)
+        {
+            if (plan is not null)
+            {
+                addresses.Add(plan.Track.Address);
+            }
+        }
+    }
+
+    /// <summary>Where one number of a key lies, to be changed in place by a drag that owns this table's newest tracks.</summary>
+    /// <returns>False when the key has to be made, or the track compiled anew.</returns>
+    internal bool TryFindKey(Address address, int frame, out (TrackPlan Plan, int Key, int Axis) found)
+    {
+        found = default;
+        var slot = slots.Find(address);
+        foreach (var plan in plans)
+        {
+            if (plan is null || slot < plan.Slot || slot >= plan.Slot + plan.SlotCount)
+            {
+                continue;
+            }
+
+            var keys = plan.Track.AllKeys;
+            for (var k = 0; k < keys.Length; k++)
+            {
+                if (keys[k].Frame == frame)
+                {
+                    found = (plan, k, slot - plan.Slot);
+                    return plan.CanSet(k);
+                }
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Films;
+
+/// <summary>Tracks, with the gaps of their owner's cards, as runs that can be sampled.</summary>
+internal static class TrackRuns
+{
+    public static readonly IReadOnlyDictionary<int, Gap> NoCards = new Dictionary<int, Gap>();
+
+    /// <param name="cards">Gaps of the owner's cards by frame; none for a track that has no cards.</param>
+    public static NumberRun Of(NumberTrack track, IReadOnlyDictionary<int, Gap> cards) =>
+        new(Times(track), [.. track.Keys.Select(key => key.Value)], Curves(track, cards));
+
+    public static PlaceRun Of(PlaceTrack track, IReadOnlyDictionary<int, Gap> cards) =>
+        new(Times(track), [.. track.Keys.Select(key => key.At)], Paths(track.Keys), Curves(track, cards));
+
+    public static ChoiceRun Of(ChoiceTrack track, PropertyInfo property) =>
+        new(Times(track), [.. track.Keys.Select(key => property.NumberOf(key.Id))]);
+
+    /// <summary>The way from a place to the next; null where it is straight.</summary>
+    public static CubicPath? PathBetween(PlaceKey from, PlaceKey to) =>
+        from.Out.Length == 0 && to.In.Length == 0 ? null : new CubicPath(from.At, from.At + from.Out, to.At + to.In, to.At);
+
+    /// <summary>What lies between a key and the next.</summary>
+    public static Gap GapOf(Key key, IReadOnlyDictionary<int, Gap> cards) => key.Gap ?? cards.GetValueOrDefault(key.Frame) ?? Gap.Both;
+
+    /// <summary>The gaps of an owner's cards, by frame.</summary>
+    public static IReadOnlyDictionary<int, Gap> CardsOf(Shot shot, string owner) =>
+        shot.Cards.Where(card => card.Owner == owner).ToDictionary(card => card.Frame, card => card.Gap);
+
+    /// <summary>The same for one address: a track without cards has none.</summary>
+    public static IReadOnlyDictionary<int, Gap> CardsOf(Shot shot, Address address) => address.HasCards ? CardsOf(shot, address.Owner) : NoCards;
+
+    private static KeyTimes Times(Track track) => new([.. track.AllKeys.Select(key => (double)key.Frame)], track.Before, track.After);
+
+    private static GapCurve[] Curves(Track track, IReadOnlyDictionary<int, Gap> cards)
+    {
+        // Neighbours mostly share their gap: a curve is made once for a row of them.
+        var curves = new GapCurve[track.AllKeys.Length];
+        Gap? last = null;
+        for (var i = 0; i < curves.Length; i++)
+        {
+            var gap = GapOf(track.AllKeys[i], cards);
+            curves[i] = i > 0 && (ReferenceEquals(gap, last) || gap == last) ? curves[i - 1] : new GapCurve(gap);
+            last = gap;
+        }
+
+        return curves;
+    }
+
+    private static CubicPath?[] Paths(ImmutableArray<PlaceKey> keys)
+    {
+        var paths = new CubicPath?[keys.Length];
+        for (var i = 0; i + 1 < keys.Length; i++)
+        {
+            paths[i] = PathBetween(keys[i], keys[i + 1]);
+        }
+
+        return paths;
+    }
+}

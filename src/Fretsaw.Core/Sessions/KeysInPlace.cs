@@ -1,0 +1,60 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
+
+namespace Fretsaw.Core.Sessions;
+
+/// <summary>
+/// The keys that a drag has made with its first move, changed in place by the moves after it: nothing is compiled and nothing
+/// allocated. The tracks are the drag's own, since its first move made them.
+/// </summary>
+internal sealed class KeysInPlace
+{
+    private readonly PoseDrag pose;
+    private readonly Evaluator frame;
+    private readonly TrackTable tracks;
+    private readonly (TrackPlan Plan, int Key, int Axis)[] keys;
+    private Point last;
+
+    private KeysInPlace(PoseDrag pose, Evaluator frame, (TrackPlan Plan, int Key, int Axis)[] keys, Point last) =>
+        (this.pose, this.frame, tracks, this.keys, this.last) = (pose, frame, frame.Plan.Tracks, keys, last);
+
+    /// <param name="frame">With the keys that the drag made at a place.</param>
+    /// <returns>Null when a key cannot be changed in place: on a bent path its neighbours change too.</returns>
+    public static KeysInPlace? Find(PoseDrag pose, Evaluator frame, Point at)
+    {
+        Span<double> values = stackalloc double[PoseDrag.Most];
+        var keys = new (TrackPlan Plan, int Key, int Axis)[pose.At(at, values)];
+        for (var i = 0; i < keys.Length; i++)
+        {
+            if (!frame.Plan.Tracks.TryFindKey(pose.Addresses[i], pose.Frame, out keys[i]))
+            {
+                return null;
+            }
+        }
+
+        return new KeysInPlace(pose, frame, keys, at);
+    }
+
+    /// <returns>False when the drag now keys other values than before, or the frame shows something else.</returns>
+    public bool TryMove(Point to)
+    {
+        Span<double> values = stackalloc double[PoseDrag.Most];
+        if (!ReferenceEquals(frame.Plan.Tracks, tracks) || pose.At(to, values) != keys.Length)
+        {
+            return false;
+        }
+
+        for (var i = 0; i < keys.Length; i++)
+        {
+            keys[i].Plan.Set(keys[i].Key, keys[i].Axis, values[i]);
+            frame.Forget(pose.Addresses[i]);
+        }
+
+        last = to;
+        return true;
+    }
+
+    public SetKeys ToEdit() => pose.ToEdit(last);
+}

@@ -1,0 +1,36 @@
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Snags;
+
+/// <summary>Pieces of a film, compared as the objects they are: an edit leaves alone what it does not touch.</summary>
+internal readonly struct Inputs
+{
+    private readonly object?[] pieces;
+
+    public Inputs(string check, object?[] pieces) => (Check, this.pieces) = (check, pieces);
+
+    public string Check { get; }
+
+    public bool IsSameAs(Inputs other)
+    {
+        var same = pieces.Length == other.pieces.Length;
+        for (var i = 0; same && i < pieces.Length; i++)
+        {
+            same = ReferenceEquals(pieces[i], other.pieces[i]) || (pieces[i] is ValueType value && value.Equals(other.pieces[i]));
+        }
+
+        return same;
+    }
+
+    /// <summary>What the camera sees of a thing's stand.</summary>
+    public static IEnumerable<object?> OfStand(Plan plan, ThingPlan thing) =>
+        [thing.Thing, plan.Film.Width, plan.Film.Height, plan.Film.FrameWidthMetres, plan.Film.RestLensMm, plan.Film.FrameRate, plan.Shot.Length, .. plan.Shot.Shakes, .. OfOwner(plan, Address.Camera), .. OfOwner(plan, thing.Thing.Id)];
+
+    /// <summary>What a puppet's pose is made of.</summary>
+    public static IEnumerable<object?> OfPose(Plan plan, ThingPlan thing) =>
+        [thing.Puppet, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
+
+    private static IEnumerable<object?> OfOwner(Plan plan, string owner) =>
+        plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner));
+}

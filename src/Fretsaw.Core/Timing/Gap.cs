@@ -1,0 +1,35 @@
+using System.Text.Json.Serialization;
+
+namespace Fretsaw.Core.Timing;
+
+/// <summary>What lies between a card or key and the next one.</summary>
+public sealed record Gap
+{
+    public static readonly Gap Even = new() { Ease = new Slow(0, 0) };
+    public static readonly Gap SlowStart = new() { Ease = new Slow(100, 0) };
+    public static readonly Gap SlowStop = new() { Ease = new Slow(0, 100) };
+
+    /// <summary>Slow start and slow stop: what a gap is until somebody says otherwise.</summary>
+    public static readonly Gap Both = new();
+
+    /// <summary>A hold with a slow start and stop under it.</summary>
+    public static readonly Gap Hold = new() { Held = true };
+
+    public Ease Ease { get; init; } = new Slow(100, 100);
+
+    /// <summary>Nothing moves until the next key. The ease stays as it is for when the hold is lifted.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Held { get; init; }
+
+    /// <summary>A new drawing every so many frames: 1 for ones, 2 for twos, [1, 48].</summary>
+    public int Every { get; init; } = 1;
+
+    public Stagger? Stagger { get; init; }
+}
+
+/// <summary>On the way from one key to the next, steps on and back by turns: a laugh, a shiver.</summary>
+/// <param name="Forward">Frames on, [1, 48].</param>
+/// <param name="Back">Frames back after those, less than the steps on, [0, 47].</param>
+/// <param name="StrengthPercent">How much of it there is, [0, 200].</param>
+/// <param name="FadePercent">The part of the gap at either end over which it comes and goes, [0, 50].</param>
+public sealed record Stagger(int Forward, int Back, double StrengthPercent = 100, double FadePercent = 0);

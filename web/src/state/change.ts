@@ -1,0 +1,87 @@
+import type { Film, FilmChange } from "../api/types";
+
+/** Something in a list that its id tells from its neighbours; cards and tracks do not come to the page. */
+interface Named {
+  id: string;
+}
+
+interface ListChange<T> {
+  put: T[];
+  gone: string[];
+  order?: string[] | null;
+}
+
+interface Splice<T> {
+  at: number;
+  remove: number;
+  insert: T[];
+}
+
+/** The film after a change that the core tells: what the change does not name is the very same as before. */
+export function changed(film: Film, change: FilmChange): Film {
+  const { head } = change;
+  return {
+    ...(head ?? film),
+    drawings: list(film.drawings, change.drawings),
+    puppets: inside(list(film.puppets, change.puppets), change.inPuppets, (puppet, told) => ({
+      ...(told.head ?? puppet),
+      parts: inside(list(puppet.parts, told.parts), told.inParts, (part, of) => {
+        const after = of.head ?? part;
+        const strokes = splice(part.bend?.strokes ?? [], of.weightStrokes);
+        return {
+          ...after,
+          swaps: list(part.swaps, of.swaps),
+          forms: list(part.forms, of.forms),
+          pins: list(part.pins, of.pins),
+          patches: list(part.patches, of.patches),
+          kneads: inside(list(part.kneads, of.kneads), of.inKneads, (knead, one) => ({
+            ...(one.head ?? knead),
+            strokes: splice(knead.strokes, one.strokes),
+          })),
+          bend: after.bend ? { ...after.bend, strokes } : after.bend,
+        };
+      }),
+      bones: list(puppet.bones, told.bones),
+      reaches: list(puppet.reaches, told.reaches),
+      dials: list(puppet.dials, told.dials),
+    })),
+    shots: inside(list(film.shots, change.shots), change.inShots, (shot, told) => ({
+      ...(told.head ?? shot),
+      things: list(shot.things, told.things),
+      shakes: list(shot.shakes, told.shakes),
+      tracks: shot.tracks,
+      cards: shot.cards,
+    })),
+  };
+}
+
+function list<T extends Named>(now: T[], change: ListChange<T> | null | undefined): T[] {
+  if (!change) return now;
+  const put = new Map(change.put.map((item) => [item.id, item]));
+  const gone = new Set(change.gone);
+  const kept = now
+    .filter((item) => !gone.has(item.id))
+    .map((item) => {
+      const replaced = put.get(item.id);
+      put.delete(item.id);
+      return replaced ?? item;
+    });
+  const after = [...kept, ...change.put.filter((item) => put.has(item.id))];
+  if (!change.order) return after;
+  const rank = new Map(change.order.map((id, i) => [id, i]));
+  const last = change.order.length;
+  return after.sort((a, b) => (rank.get(a.id) ?? last) - (rank.get(b.id) ?? last));
+}
+
+function inside<T extends Named, C extends Named>(now: T[], changes: C[], apply: (item: T, change: C) => T): T[] {
+  if (changes.length === 0) return now;
+  const byId = new Map(changes.map((change) => [change.id, change]));
+  return now.map((item) => {
+    const change = byId.get(item.id);
+    return change ? apply(item, change) : item;
+  });
+}
+
+function splice<T>(now: T[], change: Splice<T> | null | undefined): T[] {
+  return change ? now.toSpliced(change.at, change.remove, ...change.insert) : now;
+}
