@@ -10,11 +10,11 @@ internal static class Keyed
 {
     /// <summary>A card of an owner.</summary>
     public static Film Card(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys) =>
-        new SetGap(shot, frame, gap, keys[0].Address.Owner, []).Apply(new SetKeys(shot, frame, keys).Apply(film));
+        new SetGap(shot, frame, gap, [], keys[0].Address.Owner).Apply(new SetKeys(shot, frame, keys).Apply(film));
 
     /// <summary>A few keys with a gap of their own.</summary>
     public static Film At(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys) =>
-        new SetGap(shot, frame, gap, null, [.. keys.Select(key => key.Address)]).Apply(new SetKeys(shot, frame, keys).Apply(film));
+        new SetGap(shot, frame, gap, [.. keys.Select(key => key.Address)]).Apply(new SetKeys(shot, frame, keys).Apply(film));
 
     /// <summary>The same of things that have keys alone: their first key makes none on the cards that are there.</summary>
     public static Film Alone(Film film, string shot, int frame, Gap gap, ImmutableArray<KeyValue> keys)
@@ -22,7 +22,7 @@ internal static class Keyed
         var before = film.Shots.First(one => one.Id == shot).Tracks.Select(track => track.Address).ToHashSet();
         film = At(film, shot, frame, gap, keys);
         var begun = film.Shots.First(one => one.Id == shot).Tracks.Where(track => !before.Contains(track.Address)).ToList();
-        return begun.SelectMany(track => track.AllKeys.Where(key => key.Frame != frame).Select(key => new RemoveKeys(shot, key.Frame, null, [track.Address])))
+        return begun.SelectMany(track => track.AllKeys.Where(key => key.Frame != frame).Select(key => new RemoveKeys(shot, key.Frame, [track.Address])))
             .Aggregate(film, (current, edit) => edit.Apply(current));
     }
 

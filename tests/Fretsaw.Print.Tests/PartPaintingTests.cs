@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Sessions;
 using SkiaSharp;
 
 namespace Fretsaw.Print.Tests;

@@ -11,6 +11,7 @@ namespace Fretsaw.Core.Edits;
     AllowOutOfOrderMetadataProperties = true,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     MaxDepth = Depth)]
 [JsonSerializable(typeof(Edit))]
 public sealed partial class EditJson : JsonSerializerContext
@@ -28,7 +29,7 @@ public sealed partial class EditJson : JsonSerializerContext
         }
         catch (Exception problem) when (problem is JsonException or NotSupportedException)
         {
-            throw new FilmException("edit", $"cannot be read at {(problem as JsonException)?.Path ?? "$"}", "compare it with the schema", problem);
+            throw new FilmException("edit", $"cannot be read: {problem.Message}", "compare it with the schema", problem);
         }
     }
 

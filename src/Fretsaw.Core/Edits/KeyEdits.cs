@@ -25,7 +25,7 @@ public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> 
 }
 
 /// <summary>Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them.</summary>
-public sealed record RemoveKeys(string ShotId, int Frame, string? Owner, ImmutableArray<Address> Addresses) : Edit
+public sealed record RemoveKeys(string ShotId, int Frame, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
     public override string Title => Owner is null ? "Took a key out" : "Took a card out";
 
@@ -34,7 +34,7 @@ public sealed record RemoveKeys(string ShotId, int Frame, string? Owner, Immutab
 }
 
 /// <summary>Moves keys from one frame to another, and of an owner its card; what stands there already is replaced.</summary>
-public sealed record MoveKeys(string ShotId, int From, int To, string? Owner, ImmutableArray<Address> Addresses) : Edit
+public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
     public override string Title => Owner is null ? "Moved a key" : "Moved a card";
 
@@ -52,7 +52,7 @@ public sealed record MoveKeys(string ShotId, int From, int To, string? Owner, Im
 }
 
 /// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
-public sealed record SetGap(string ShotId, int Frame, Gap Gap, string? Owner, ImmutableArray<Address> Addresses) : Edit
+public sealed record SetGap(string ShotId, int Frame, Gap Gap, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
     public override string Title => "Chose a chart";
 
@@ -71,7 +71,7 @@ public sealed record SetGap(string ShotId, int Frame, Gap Gap, string? Owner, Im
 /// only now, with the ease it had. A key that stands here keeps its value: only the gap before it is held. A track with no key
 /// before is keyed as it stands.
 /// </summary>
-public sealed record HoldHere(string ShotId, int Frame, string? Owner, ImmutableArray<Address> Addresses) : Edit
+public sealed record HoldHere(string ShotId, int Frame, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
     public override string Title => "Held here";
 
@@ -126,7 +126,7 @@ public sealed record NameCard(string ShotId, string Owner, int Frame, string Nam
 }
 
 /// <summary>Chooses what tracks do before their first key and after their last.</summary>
-public sealed record SetBeyond(string ShotId, string? Owner, ImmutableArray<Address> Addresses) : Edit
+public sealed record SetBeyond(string ShotId, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
     public Beyond? Before { get; init; }
 

@@ -37,7 +37,7 @@ public readonly record struct Colour(byte R, byte G, byte B, byte A = 255)
 internal sealed class ColourConverter : JsonConverter<Colour>
 {
     public override Colour Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        Colour.TryParse(reader.GetString(), out var colour)
+        reader.TokenType == JsonTokenType.String && Colour.TryParse(reader.GetString(), out var colour)
             ? colour
             : throw new JsonException("A colour is written \"#rrggbb\" or \"#rrggbbaa\".");
 

@@ -10,6 +10,7 @@ internal static partial class DrawingCheck
     private const int MaxShapes = 200_000;
     private const int MaxPathLength = 4_000_000;
     private const int MaxOutlineNumbers = 2_000_000;
+    private const double MaxMatrix = 1e9;
     private const double MaxMiter = 1e4;
 
     /// <summary>Drawings never change, so each is checked once and not again with every edit elsewhere.</summary>
@@ -29,6 +30,7 @@ internal static partial class DrawingCheck
     private static void CheckAnew(Drawing drawing)
     {
         var place = $"drawing '{drawing.Id}'";
+        Demand(drawing.Name is { Length: <= MaxNameLength }, place, "has too long a name", $"keep to {MaxNameLength} characters");
         Bounds(drawing.Bounds, place);
         Demand(!drawing.Shapes.IsDefault && drawing.Shapes.Length <= MaxShapes, place, "has too many shapes", $"keep to {MaxShapes}");
         foreach (var shape in drawing.Shapes)
@@ -61,7 +63,7 @@ internal static partial class DrawingCheck
     private static void Check(Shape shape, string place)
     {
         Demand(shape.Path is { Length: <= MaxPathLength }, place, "has a path that is missing or too long", $"keep to {MaxPathLength} characters");
-        Demand(shape.Matrix.IsFinite, place, "has a matrix that is not finite", "use finite numbers");
+        Matrix(shape.Matrix, place);
         Range(shape.Opacity, 0, 1, place, "opacity", "(0 clear, 1 solid)");
         Check(shape.Fill, place);
         if (shape.Stroke is { } stroke)
@@ -88,8 +90,25 @@ internal static partial class DrawingCheck
             last = stop.Offset;
         }
 
-        Demand(gradient.Matrix.IsFinite && double.IsFinite(gradient.X1 + gradient.X2 + gradient.Y1 + gradient.Y2 + gradient.R), place, "has a gradient that is not finite", "use finite numbers");
+        Matrix(gradient.Matrix, place);
+        Ends(gradient.X1, gradient.Y1, place);
+        Ends(gradient.X2, gradient.Y2, place);
         Range(gradient.R, 0, 1e7, place, "gradient radius", "px");
+    }
+
+    /// <summary>A gradient counted in parts of its shape may lie far outside it, and its matrix be as large as the shape.</summary>
+    private static void Ends(double x, double y, string place)
+    {
+        Range(x, -MaxMatrix, MaxMatrix, place, "gradient end", "");
+        Range(y, -MaxMatrix, MaxMatrix, place, "gradient end", "");
+    }
+
+    private static void Matrix(Affine matrix, string place)
+    {
+        foreach (var number in (ReadOnlySpan<double>)[matrix.A, matrix.B, matrix.C, matrix.D, matrix.E, matrix.F])
+        {
+            Range(number, -MaxMatrix, MaxMatrix, place, "number of a matrix", "");
+        }
     }
 
     private static void Bounds(Box box, string place)

@@ -10,7 +10,7 @@ public static class FilmCheck
     /// <summary>More than any person places by hand; a hostile file stops here and not in memory.</summary>
     internal const int MaxThings = 20_000;
 
-    private const int MaxNameLength = 200;
+    internal const int MaxNameLength = 200;
 
     /// <exception cref="FilmException">The first rule that is broken.</exception>
     public static void Check(Film film) => CheckChange(null, film);
@@ -91,8 +91,11 @@ public static class FilmCheck
         }
     }
 
-    internal static void Name(string? name, string place) =>
+    internal static void Name(string? name, string place)
+    {
         Demand(!string.IsNullOrWhiteSpace(name) && name.Length <= MaxNameLength, place, "has no usable name", $"give it 1–{MaxNameLength} characters");
+        Demand(Names.CanBeWritten(name!), place, "has a character in its name that cannot be written", "leave out control characters");
+    }
 
     internal static void Range(double value, double min, double max, string place, string what, string unit) =>
         Demand(value >= min && value <= max, place, $"{what} is {value}", $"it runs from {min} to {max} {unit}");

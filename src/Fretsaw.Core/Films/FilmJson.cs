@@ -11,6 +11,7 @@ namespace Fretsaw.Core.Films;
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true,
     AllowOutOfOrderMetadataProperties = true,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     MaxDepth = Depth,
     WriteIndented = false)]
 [JsonSerializable(typeof(Film))]
@@ -39,15 +40,20 @@ public sealed partial class FilmJson : JsonSerializerContext
                 ? Format1.Format1Reader.Read(utf8)
                 : JsonSerializer.Deserialize(utf8, JsonReaders.For<Film>(Default)) ?? throw new FilmException(source, "holds no film", "export the film again");
         }
-        catch (JsonException problem)
+        catch (Exception problem) when (problem is JsonException or NotSupportedException)
         {
+            // Where a thing does not say its kind, the reader says "not supported".
+            var where = problem as JsonException;
             throw new FilmException(
                 source,
-                $"is not a film at {problem.Path ?? "$"}, line {(problem.LineNumber ?? 0) + 1}",
+                $"is not a film at {where?.Path ?? PathIn(problem.Message)}, line {(where?.LineNumber ?? 0) + 1}",
                 "compare it with docs/film-format.md",
                 problem);
         }
     }
+
+    private static string PathIn(string message) =>
+        message.Split("Path: ") is [_, var rest, ..] ? rest.Split(' ')[0] : "$";
 
     /// <returns>The film's own version; 0 where it says none.</returns>
     private static int VersionOf(ReadOnlySpan<byte> utf8)

@@ -23,7 +23,7 @@ public static class JsonReaders
     [UnconditionalSuppressMessage("Trimming", "IL2026", Justification = "Never in the browser, where alone the core is trimmed.")]
     [UnconditionalSuppressMessage("AOT", "IL3050", Justification = "Never in the browser, where alone the core is compiled ahead of time.")]
     private static JsonSerializerOptions ByReflection(JsonSerializerContext context) =>
-        new(context.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), Converters = { new JsonStringEnumConverter() } };
+        new(context.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), Converters = { new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false) } };
 }
 
 /// <summary>Looks through a JSON text before it is read.</summary>

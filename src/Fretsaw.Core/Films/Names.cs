@@ -1,3 +1,5 @@
+using System.Text;
+
 namespace Fretsaw.Core.Films;
 
 /// <summary>What sort of thing an id means.</summary>
@@ -29,6 +31,28 @@ public static class Names
 {
     public const string WholeBody = "Whole body";
     public const string WhereItStands = "Where it stands";
+
+    /// <summary>Names go out in SVG, which holds no control characters and no half characters (XML 1.0 §2.2).</summary>
+    public static bool CanBeWritten(string name)
+    {
+        foreach (var rune in name.EnumerateRunes())
+        {
+            if (Rune.IsControl(rune) || rune.Value is 0xFFFE or 0xFFFF || rune == Rune.ReplacementChar)
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /// <summary>What a file calls a thing, as a name: with spaces where something cannot be written, and not too long.</summary>
+    public static string Usable(string text)
+    {
+        var name = CanBeWritten(text) ? text : string.Concat(text.EnumerateRunes().Select(rune => CanBeWritten(rune.ToString()) ? rune.ToString() : " "));
+        var end = Math.Min(name.Length, FilmCheck.MaxNameLength);
+        return name[..(end > 0 && char.IsHighSurrogate(name[end - 1]) ? end - 1 : end)];
+    }
 
     /// <summary>Everything in a puppet that has a name.</summary>
     public static IEnumerable<NamedId> InPuppet(Puppet puppet)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Films;
@@ -61,6 +62,7 @@ public sealed record Part : IEntity
     public FollowThrough? FollowThrough { get; init; }
 
     /// <summary>Its mesh is bent or pushed in some way, so that it is painted as triangles.</summary>
+    [JsonIgnore]
     public bool IsMeshed => Mesh is not null && (!Pins.IsEmpty || Bend is not null || !Kneads.IsEmpty || Sway is not null);
 }
 

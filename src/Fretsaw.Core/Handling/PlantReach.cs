@@ -28,7 +28,7 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
             // Up to here it goes as it went; then the goal changes its ground within one frame.
             var before = frameAt(new View(Shot), Frame - 1);
             edits.Add(new SetKeys(Shot, Frame - 1, [.. all.Select(address => Stands(before, address))]));
-            edits.Add(new SetGap(Shot, Frame - 1, Gap.Hold, null, all));
+            edits.Add(new SetGap(Shot, Frame - 1, Gap.Hold, all));
             frameAt(new View(Shot), Frame);
         }
 
@@ -41,8 +41,8 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
         // A first key also keys rest on the cards that follow, where it would come off the ground again by itself.
         var fresh = all.Where(address => !frame.Plan.Tracks.IsKeyed(frame.Plan.Slots.Find(address))).ToImmutableArray();
         var later = frame.Plan.Shot.Cards.Where(card => card.Owner == Owner && card.Frame > Frame).Select(card => card.Frame);
-        edits.AddRange(later.Where(_ => !fresh.IsEmpty).Select(key => new RemoveKeys(Shot, key, null, fresh)));
-        edits.Add(new SetGap(Shot, Frame, Gap.Hold, null, all));
+        edits.AddRange(later.Where(_ => !fresh.IsEmpty).Select(key => new RemoveKeys(Shot, key, fresh)));
+        edits.Add(new SetGap(Shot, Frame, Gap.Hold, all));
         return new Together(Planted ? "Planted it" : "Lifted it", edits);
 
         Address AddressOf(PropertyInfo property) => new(Owner, Reach, property.Name);

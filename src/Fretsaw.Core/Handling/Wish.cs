@@ -76,7 +76,7 @@ public sealed record KeyStand(string Shot, string Owner, int Frame) : Wish
 }
 
 /// <summary>Keys a thing, or with no thing the whole puppet, as it stands at rest.</summary>
-public sealed record BackToRest(string Shot, string Owner, string? Thing, int Frame) : Wish
+public sealed record BackToRest(string Shot, string Owner, int Frame, string? Thing = null) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {

@@ -126,6 +126,6 @@ internal static class CreepingTrack
         var says = FormattableString.Invariant($"{Names.Of(film, shot, address).Name}, {title.ToLowerInvariant()}, creeps {amount} {property.Unit} from {from.Frame} to {until}: everything else holds until {until}.");
         return new Snag(
             "creeping", address.Owner == Address.Camera ? "camera" : "act", until, address, Names.Of(film, shot, address).Kind, amount, property.Unit, says,
-            new HoldHere(shot.Id, until, null, [address]), $"Hold it at {until}");
+            new HoldHere(shot.Id, until, [address]), $"Hold it at {until}");
     }
 }

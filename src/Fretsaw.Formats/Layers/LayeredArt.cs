@@ -44,8 +44,8 @@ public sealed record LayeredArt(ImmutableArray<ArtLayer> Layers, IReadOnlyDictio
     /// <summary>A file's name as a thing's: without its ending, its dashes as spaces, with a capital.</summary>
     public static string NameOf(string file)
     {
-        var name = Path.GetFileNameWithoutExtension(file).Replace('_', ' ').Replace('-', ' ').Trim();
-        return name.Length == 0 ? "Drawing" : char.ToUpperInvariant(name[0]) + name[1..Math.Min(name.Length, 80)];
+        var name = Names.Usable(Path.GetFileNameWithoutExtension(file).Replace('_', ' ').Replace('-', ' ')).Trim();
+        return name.Length == 0 ? "Drawing" : char.ToUpperInvariant(name[0]) + name[1..];
     }
 
     private static string IdOf(string prefix, int layer) => $"{prefix}-p{layer + 1}";

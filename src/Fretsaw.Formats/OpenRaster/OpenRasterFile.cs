@@ -127,8 +127,8 @@ public static class OpenRasterFile
 
         private string NameOf(XElement element)
         {
-            var name = element.Attribute("name")?.Value.Trim();
-            return string.IsNullOrEmpty(name) ? $"Layer {Layers.Count + 1}" : name.Length > 120 ? name[..120] : name;
+            var name = Names.Usable(element.Attribute("name")?.Value ?? "").Trim();
+            return name.Length == 0 ? $"Layer {Layers.Count + 1}" : name;
         }
 
         private static bool Hidden(XElement element) => element.Attribute("visibility")?.Value == "hidden";

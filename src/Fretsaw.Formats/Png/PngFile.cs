@@ -30,7 +30,7 @@ public static class PngFile
             new Drawing
             {
                 Id = drawingId,
-                Name = Path.GetFileNameWithoutExtension(file),
+                Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
                 Bounds = new Box(0, 0, width, height),
                 Raster = new RasterArt { Asset = AssetId(bytes), Width = width, Height = height },
                 Outline = outline,

@@ -58,7 +58,7 @@ public static class TrimmedPng
         var drawing = new Drawing
         {
             Id = drawingId,
-            Name = Path.GetFileNameWithoutExtension(file),
+            Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
             Bounds = new Box(x, y, cut.Width, cut.Height),
             Raster = new RasterArt { Asset = PngFile.AssetId(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height },
             Outline = [.. outline.Select(ring => ring.Select((number, i) => number + (i % 2 == 0 ? x : y)).ToArray()).Select(ring => System.Collections.Immutable.ImmutableArray.Create(ring))],

@@ -309,8 +309,8 @@ internal sealed class SvgWalker
         var name = element.Elements().FirstOrDefault(child => child.Name.LocalName == "title")?.Value
             ?? element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName is "label" or "aria-label")?.Value
             ?? element.Attribute("id")?.Value;
-        name = name?.Trim();
-        return string.IsNullOrEmpty(name) ? null : name.Length > 120 ? name[..120] : name;
+        name = Names.Usable(name ?? "").Trim();
+        return name.Length == 0 ? null : name;
     }
 
     private void Changed(XElement element, string what) => Note(element, ArtFate.Changed, what);

@@ -18,9 +18,9 @@ public class EditTests
         Gen.Select(Gen.Int[0, Bramble.Parts.Length - 1], Gen.Int[0, 30], (part, to) => (Edit)new MovePart(Bramble.Id, Bramble.Parts[part].Id, to)),
         Gen.Select(Gen.Int[0, Bramble.Parts.Length - 1], Gen.Double[-500, 500], (part, x) => (Edit)new ChangePart(Bramble.Id, Bramble.Parts[part].Id) { Pivot = new Point(x, -x), Hidden = x > 0 }),
         Gen.Select(Gen.Int[1, 192], Gen.Double[-90, 90], (frame, turn) => (Edit)new SetKeys(Horn.Id, frame, [new KeyValue(new Address("bramble", "bone-neck", "turn"), turn), new KeyValue(new Address("bramble", "body", "turn"), turn)])),
-        Gen.Int[1, 192].Select(frame => (Edit)new HoldHere(Horn.Id, frame, "bramble", [])),
-        Gen.Int[1, 192].Select(frame => (Edit)new RemoveKeys(Horn.Id, frame, "camera", [])),
-        Gen.Select(Gen.Int[1, 192], Gen.Int[1, 192], (from, to) => (Edit)new MoveKeys(Horn.Id, from, to, "bramble", [])),
+        Gen.Int[1, 192].Select(frame => (Edit)new HoldHere(Horn.Id, frame, [], "bramble")),
+        Gen.Int[1, 192].Select(frame => (Edit)new RemoveKeys(Horn.Id, frame, [], "camera")),
+        Gen.Select(Gen.Int[1, 192], Gen.Int[1, 192], (from, to) => (Edit)new MoveKeys(Horn.Id, from, to, [], "bramble")),
         Gen.Int[0, Horn.Things.Length - 1].Select(thing => (Edit)new RemoveThing(Horn.Id, Horn.Things[thing].Id)),
         Gen.Int[0, Bramble.Bones.Length - 1].Select(bone => (Edit)new RemoveBone(Bramble.Id, Bramble.Bones[bone].Id)),
         Gen.Const((Edit)new RemovePuppet(Bramble.Id)),
@@ -98,7 +98,7 @@ public class EditTests
     {
         var address = new Address("bramble", "body", "turn");
         var film = Demo with { Shots = [Horn with { Cards = [], Tracks = [new NumberTrack { Address = address, Keys = [new(1, 10) { Gap = Gap.SlowStop }, new(97, 50)] }] }] };
-        var held = ((NumberTrack)new HoldHere(Horn.Id, 49, null, [address]).Apply(film).Shots[0].Tracks[0]).Keys;
+        var held = ((NumberTrack)new HoldHere(Horn.Id, 49, [address]).Apply(film).Shots[0].Tracks[0]).Keys;
         Assert.Equal([new NumberKey(1, 10) { Gap = Gap.SlowStop with { Held = true } }, new NumberKey(49, 10) { Gap = Gap.SlowStop }, new NumberKey(97, 50)], held.AsEnumerable());
     }
 

@@ -1927,8 +1927,8 @@ export interface components {
             shotId: string;
             /** Format: int32 */
             frame: number;
-            owner: null | string;
             addresses: components["schemas"]["Address"][];
+            owner?: null | string;
             title?: null | string;
         };
         /** @description Adds strokes of a brush to a knead; a knead that is not there yet is made, and with it the mesh of a part that has none. */
@@ -1950,8 +1950,8 @@ export interface components {
             from: number;
             /** Format: int32 */
             to: number;
-            owner: null | string;
             addresses: components["schemas"]["Address"][];
+            owner?: null | string;
             title?: null | string;
         };
         EditMovePart: {
@@ -2074,8 +2074,8 @@ export interface components {
             shotId: string;
             /** Format: int32 */
             frame: number;
-            owner: null | string;
             addresses: components["schemas"]["Address"][];
+            owner?: null | string;
             title?: null | string;
         };
         /**
@@ -2145,8 +2145,8 @@ export interface components {
             /** @enum {string} */
             kind: "setBeyond";
             shotId: string;
-            owner: null | string;
             addresses: components["schemas"]["Address"][];
+            owner?: null | string;
             before?: null | components["schemas"]["Beyond"];
             after?: null | components["schemas"]["Beyond"];
             title?: null | string;
@@ -2159,8 +2159,8 @@ export interface components {
             /** Format: int32 */
             frame: number;
             gap: components["schemas"]["Gap"];
-            owner: null | string;
             addresses: components["schemas"]["Address"][];
+            owner?: null | string;
             title?: null | string;
         };
         /**
@@ -3010,8 +3010,6 @@ export interface components {
             limb?: null | components["schemas"]["Limb"];
             sway?: null | components["schemas"]["Sway"];
             followThrough?: null | components["schemas"]["FollowThrough"];
-            /** @description Its mesh is bent or pushed in some way, so that it is painted as triangles. */
-            isMeshed?: boolean;
         };
         PartChange: {
             id: string;
@@ -3870,9 +3868,9 @@ export interface components {
             kind: "backToRest";
             shot: string;
             owner: string;
-            thing: null | string;
             /** Format: int32 */
             frame: number;
+            thing?: null | string;
         };
         /** @description A focus mark on something on the stage. */
         WishFocusOn: {

@@ -2,7 +2,7 @@ using System.Text.Json.Nodes;
 
 namespace Fretsaw.Core.Films.Format1;
 
-/// <summary>Format 1 took ids of up to 200 characters, among them '/'. Those that break the rule get new ones, everywhere they are named.</summary>
+/// <summary>Format 1 took ids of up to 200 characters, among them '/'. Those that break the rule get new ones, everywhere they are named. Names lose what cannot be written.</summary>
 internal static class Format1Ids
 {
     public static void Mend(JsonObject film)
@@ -16,10 +16,7 @@ internal static class Format1Ids
             given.Add(renamed[id]);
         }
 
-        if (renamed.Count > 0)
-        {
-            Rename(film, renamed);
-        }
+        Rename(film, renamed);
     }
 
     private static void Collect(JsonNode? node, HashSet<string> ids)
@@ -53,7 +50,11 @@ internal static class Format1Ids
         {
             foreach (var (name, value) in one.ToList())
             {
-                if (name is not ("name" or "path") && New(value, renamed) is { } id)
+                if (name == "name" && value is JsonValue called && called.TryGetValue<string>(out var text))
+                {
+                    one[name] = Names.Usable(text);
+                }
+                else if (name is not ("name" or "path") && New(value, renamed) is { } id)
                 {
                     one[name] = id;
                 }

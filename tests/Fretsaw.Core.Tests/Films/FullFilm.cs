@@ -1,0 +1,163 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>A film in which every member of the document is set and every list has something in it.</summary>
+internal static class FullFilm
+{
+    private static readonly FollowThrough Follow = new() { LagFrames = 1, StiffnessHz = 3, Damping = 0.4 };
+
+    public static Film Build()
+    {
+        var film = new Film
+        {
+            Name = "Full",
+            FrameRate = 25,
+            Width = 1280,
+            Height = 720,
+            FrameWidthMetres = 3,
+            RestLensMm = 35,
+            Backdrop = new Colour(1, 2, 3, 200),
+            Drawings = [Vector("own"), Vector("other"), Vector("worn"), Raster()],
+            Puppets = [Puppet()],
+            Shots = [Shot()],
+        };
+        FilmCheck.Check(film);
+        return film;
+    }
+
+    private static Drawing Vector(string id)
+    {
+        var gradient = new Gradient
+        {
+            Kind = GradientKind.Radial,
+            X1 = 1,
+            Y1 = 2,
+            X2 = 3,
+            Y2 = 4,
+            R = 5,
+            Spread = Spread.Reflect,
+            Matrix = Affine.Translate(1, 1),
+            Stops = [new GradientStop(0.1, Colour.Black), new GradientStop(0.9, new Colour(9, 9, 9))],
+        };
+        var paint = new Paint { Colour = new Colour(7, 8, 9), Gradient = gradient };
+        return TestFilm.Box(id, 0, 0, 100, 60) with
+        {
+            Name = "Art",
+            Shapes =
+            [
+                new Shape
+                {
+                    Path = "M0 0L100 0L100 60L0 60Z",
+                    Matrix = Affine.Scale(1, 0.9),
+                    Rule = FillRule.EvenOdd,
+                    Fill = paint,
+                    Stroke = new Stroke { Paint = paint, Width = 2, Cap = LineCap.Round, Join = LineJoin.Bevel, MiterLimit = 5, Dashes = [3, 1] },
+                    Opacity = 0.8,
+                },
+            ],
+        };
+    }
+
+    private static Drawing Raster() => new()
+    {
+        Id = "photo",
+        Name = "Photo",
+        Bounds = new Box(0, 0, 20, 10),
+        Outline = [[0, 0, 20, 0, 20, 10]],
+        Raster = new RasterArt { Asset = new string('a', 64), X = 1, Y = 2, Width = 20, Height = 10 },
+    };
+
+    private static Puppet Puppet() => new()
+    {
+        Id = "pup",
+        Name = "Puppet",
+        Origin = new Point(50, 60),
+        Shelf = "shelf-1",
+        Bones =
+        [
+            TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), FollowThrough = Follow },
+            TestFilm.Bone("low", 60, 10, 120, 0, "up"),
+        ],
+        Reaches = [new Reach { Id = "reach", Name = "Reach", Upper = "up", Lower = "low", Bend = -1, StretchPercent = 10 }],
+        Dials = [new Dial { Id = "dial", Name = "Dial", IsPad = true, Blend = DialBlend.Smooth, Spread = PadSpread.Triangles, Stations = [new Station(50, -20, [new StationValue("pinned", "turn", 4), new StationValue("mouth", "swap") { Choice = "wide" }])] }],
+        Parts =
+        [
+            TestFilm.Part("pinned", "own", new Point(1, 2)) with
+            {
+                Label = Label.Plum,
+                RidesOn = "low",
+                Hidden = true,
+                Locked = true,
+                TuckedAway = true,
+                Opacity = 0.5,
+                Matte = new Matte("mouth", true),
+                Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1 },
+                Pins = [new Pin { Id = "pin", Name = "Pin", At = new Point(10, 10), Hold = PinHold.PlaceAndTurn, RidesOn = "up", InFront = 2, FollowThrough = Follow }],
+                Patches = [new StiffPatch { Id = "patch", Name = "Patch", At = new Point(5, 5), Radius = 8 }],
+                Kneads = [new Knead { Id = "knead", Name = "Knead", AtRest = 40, Strokes = [new KneadStroke(KneadBrush.Smooth, new Point(20, 20), new Point(1, 2), 9, 0.7, 0.6)] }],
+                Sway = new Sway { Root = new Point(3, 3), AlongDegrees = 80, WavelengthPx = 90, HeightPx = 5, SpeedHz = 1.5, Seed = 4, ObeysWind = false },
+                FollowThrough = Follow,
+            },
+            TestFilm.Part("bent", "other") with
+            {
+                Mesh = new MeshSettings(),
+                Bend = new BoneBend
+                {
+                    Bones = ["up", "low"],
+                    Strokes = [new WeightStroke("up", new Point(30, 20), 12, 0.9, 0.8, 0.7)],
+                    Mirror = new WeightMirror(50, true, [new BonePair("up", "low")]),
+                },
+            },
+            TestFilm.Part("mouth", "own") with { Swaps = [new Swap { Id = "wide", Name = "Wide", Drawing = "other", Pivot = new Point(4, 4) }] },
+            TestFilm.Part("shape", "own") with { Forms = [new Form { Id = "form", Name = "Form", Drawing = "worn", Starts = [new OutlineStart(0, 0.25, true)] }] },
+            TestFilm.Part("limb", "own") with { Limb = new Limb("up", "low", 20, 16, 12) },
+        ],
+    };
+
+    private static Shot Shot() => new()
+    {
+        Id = "s",
+        Name = "Shot",
+        Length = 48,
+        Wind = new Wind { StrengthPercent = 120 },
+        Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7 }],
+        Things =
+        [
+            new Thing
+            {
+                Id = "flat",
+                Name = "Flat",
+                Label = Label.Leaf,
+                Hidden = true,
+                Locked = true,
+                Body = new Picture("photo"),
+                Stand = new Stand { Distance = 5, X = 10, Y = 20, SizePercent = 80, TurnDegrees = 3, OpacityPercent = 90, FacesCamera = true },
+            },
+            TestFilm.Use("use", "pup"),
+        ],
+        Tracks =
+        [
+            new PlaceTrack
+            {
+                Address = Address.OfCamera("place"),
+                Keys =
+                [
+                    new PlaceKey(1, new Place(0, 0, 0.5)) { Out = new Place(0.1, 0, 0), Joint = PathJoint.Joined },
+                    new PlaceKey(20, new Place(1, 0.5, 0)) { In = new Place(-0.1, 0.2, 0) },
+                ],
+            },
+            new ChoiceTrack { Address = new Address("use", "mouth", "swap"), Keys = [new ChoiceKey(5, "wide"), new ChoiceKey(9, "")] },
+            new NumberTrack
+            {
+                Address = new Address("use", "up", "turn"),
+                Before = Beyond.Again,
+                After = Beyond.Onward,
+                Keys = [new NumberKey(1, 5) { Gap = new Gap { Ease = new Drawn([new Point(0.5, 0.2)], true), Held = true, Every = 2, Stagger = new Stagger(3, 1, 50, 10) } }, new NumberKey(8, 9)],
+            },
+        ],
+        Cards = [new Card("use", 1) { Name = "Begin", Gap = new Gap { Ease = new Slow(30, 60), Every = 3 } }],
+    };
+}
