@@ -21,6 +21,9 @@ public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Widt
 {
     private const int MaxSide = 8192;
 
+    /// <summary>8192 × 4608: a frame of it takes 151 MB.</summary>
+    private const int MaxPixels = 37_748_736;
+
     /// <summary>The whole shot at the film's size.</summary>
     public static PrintOrder Whole(Film film, Shot shot, PrintFormat format) => new(film, shot, 1, shot.Length, film.Width, film.Height, format);
 
@@ -37,6 +40,11 @@ public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Widt
         if (Width is < 2 or > MaxSide || Height is < 2 or > MaxSide)
         {
             throw new FilmException($"size {Width}x{Height}", "cannot be printed", $"both sides run from 2 to {MaxSide} px");
+        }
+
+        if ((long)Width * Height > MaxPixels)
+        {
+            throw new FilmException($"size {Width}x{Height}", "has too many pixels", $"keep to {MaxPixels / 1_000_000} million, such as 8192x4608");
         }
 
         if (Format != PrintFormat.Png && (Width % 2 != 0 || Height % 2 != 0))

@@ -12,12 +12,18 @@ public static class Printer
 {
     private const int Waiting = 3;
 
+    /// <summary>What all workers' frames may take together, so that a large print is slower and not larger.</summary>
+    private const long MostBytes = 512L * 1024 * 1024;
+
     /// <param name="workers">≥ 1; as many frames are painted at once.</param>
     /// <exception cref="Fretsaw.Core.Films.FilmException">The order cannot be printed, or the encoder failed; nothing is left at the path.</exception>
     public static async Task<PrintTimes> Print(
         PrintOrder order, Func<string, byte[]> asset, IFrameSink sink, int workers, IProgress<PrintProgress>? progress, CancellationToken cancel)
     {
         order.Checked();
+
+        // Besides those that wait, a worker holds the frame it paints, and a layer of it.
+        workers = (int)Math.Clamp(MostBytes / (FrameBytes(order) * (Waiting + 2)), 1, workers);
         var plan = PlanCompiler.Compile(order.Film, order.Shot, new RigCache());
         using var art = new ArtStore(order.Film, asset);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -53,6 +59,8 @@ public static class Printer
             TimeSpan.FromTicks(lanes.Sum(lane => lane.Evaluating.Ticks)), TimeSpan.FromTicks(lanes.Sum(lane => lane.Painting.Ticks)));
     }
 
+    private static long FrameBytes(PrintOrder order) => (long)order.Width * order.Height * 4;
+
     private static async Task Work(PrintOrder order, Plan plan, ArtStore art, Lane lane, int first, int step, CancellationToken stop)
     {
         try
@@ -60,7 +68,7 @@ public static class Printer
             var evaluator = new Evaluator(plan);
             var writer = new DrawListWriter();
             using var painter = new FramePainter(art, order.Width, order.Height);
-            for (var i = 0; i < Waiting; i++)
+            for (var i = 0; i < Math.Clamp(MostBytes / FrameBytes(order), 1, Waiting); i++)
             {
                 lane.Free.Writer.TryWrite(new byte[order.Width * order.Height * 4]);
             }

@@ -10,14 +10,21 @@ using Fretsaw.Server.Shelf;
 using Fretsaw.Store;
 using Serilog;
 
-var builder = WebApplication.CreateBuilder(args);
+// Settings lie beside the program: the folder that it happens to be started in says nothing.
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 builder.Host.UseSerilog((context, log) => log.ReadFrom.Configuration(context.Configuration).WriteTo.Console(formatProvider: null));
 var places = Places.From(builder.Configuration);
+
+if (args is ["backup", var copy])
+{
+    return Backup.Write(places, copy);
+}
 
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = Limits.JsonBytes);
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
-    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
+    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false));
+    json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
     json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
     json.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
@@ -31,7 +38,13 @@ builder.Services.AddExceptionHandler<ProblemWriter>();
 builder.Services.AddSignalR();
 builder.Services.AddSingleton(places);
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton(_ => new Database(Path.Combine(places.Data, "fretsaw.db")));
+builder.Services.AddSingleton(_ => new DataFolder(places.Data));
+builder.Services.AddSingleton(services =>
+{
+    services.GetRequiredService<DataFolder>();
+    return new Database(Path.Combine(places.Data, "fretsaw.db"), places.MostPages);
+});
+builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
 builder.Services.AddSingleton<FilmStore>();
 builder.Services.AddSingleton<ShelfStore>();
 builder.Services.AddSingleton<AssetStore>();
@@ -45,13 +58,14 @@ builder.Services.AddHostedService<WarmUp>();
 builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 
 var app = builder.Build();
+app.UseMiddleware<SecurityHeaders>();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseMiddleware<SameOriginOnly>();
-app.UseMiddleware<SecurityHeaders>();
 app.UseMiddleware<JsonBodies>();
 app.UseWebFiles(places);
 app.MapOpenApi();
+app.MapHealthChecks("/api/health");
 app.MapHub<LiveHub>("/live");
 app.MapFilms();
 app.MapEdits();
@@ -59,9 +73,17 @@ app.MapArt();
 app.MapShelf();
 app.MapPrints();
 app.MapFallbackToPage(places);
-if (places.Demo)
+try
 {
-    DemoSeed.Plant(app.Services);
+    app.MakeReady(places);
+    await app.StartAsync();
+    app.DemandLoopback(places);
+}
+catch (InvalidOperationException problem)
+{
+    await Console.Error.WriteLineAsync($"fretsaw: {problem.Message}");
+    return 1;
 }
 
-app.Run();
+await app.WaitForShutdownAsync();
+return 0;

@@ -29,7 +29,7 @@ internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> l
             session.Ask(new StripQuestion(shot.Id, Address.Camera));
             session.Ask(new OverlayQuestion(new View(shot.Id), 1));
         }
-        catch (FilmException problem)
+        catch (Exception problem)
         {
             // Whoever opens the film is told; the server runs all the same.
             log.LogWarning(problem, "The newest film could not be drawn ahead.");

@@ -1,3 +1,4 @@
+using System.Reflection;
 using Dapper;
 using DbUp;
 using Microsoft.Data.Sqlite;
@@ -7,17 +8,23 @@ namespace Fretsaw.Store;
 /// <summary>The one SQLite file. Opening it brings its tables up to date.</summary>
 public sealed class Database
 {
+    /// <summary>As far as SQLite's format goes, https://www.sqlite.org/limits.html#max_page_count</summary>
+    private const long UnboundedPages = 4_294_967_294;
+
     private readonly string connectionString;
+    private readonly long? mostPages;
 
     /// <param name="file">Made when it is not there.</param>
-    /// <exception cref="InvalidOperationException">A migration failed.</exception>
-    public Database(string file)
+    /// <param name="mostPages">How many pages of 4 KB the file may grow to; null for as many as the disk has room for.</param>
+    /// <exception cref="InvalidOperationException">A migration failed, or a newer Fretsaw has written the file.</exception>
+    public Database(string file, long? mostPages = null)
     {
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
         connectionString = new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
         using (var connection = Open())
         {
             connection.Execute("PRAGMA journal_mode = WAL");
+            RefuseNewer(connection, file);
         }
 
         var result = DeployChanges.To.SqliteDatabase(connectionString)
@@ -30,6 +37,9 @@ public sealed class Database
         {
             throw new InvalidOperationException($"The database {file} could not be brought up to date: {result.Error.Message}", result.Error);
         }
+
+        // Only now: a migration is never refused for want of room.
+        this.mostPages = mostPages;
     }
 
     public SqliteConnection Open()
@@ -39,6 +49,46 @@ public sealed class Database
 
         // FULL: what was acknowledged survives a power cut, not only a killed process.
         connection.Execute("PRAGMA synchronous = FULL");
+        // Always, since a connection may come from the pool and remember another bound.
+        connection.Execute($"PRAGMA max_page_count = {mostPages ?? UnboundedPages}");
         return connection;
+    }
+
+    /// <summary>Writes a copy of everything, as it is now, while others go on writing.</summary>
+    /// <exception cref="IOException">The file is there already.</exception>
+    public void BackUp(string to)
+    {
+        if (File.Exists(to))
+        {
+            throw new IOException($"{to} is there already; choose another name.");
+        }
+
+        using var connection = Open();
+        var unfinished = to + ".unfinished";
+        try
+        {
+            connection.Execute("VACUUM INTO @unfinished", new { unfinished });
+            File.Move(unfinished, to);
+        }
+        finally
+        {
+            File.Delete(unfinished);
+        }
+    }
+
+    /// <summary>Tables that this program does not know yet would be misread without a word.</summary>
+    private static void RefuseNewer(SqliteConnection connection, string file)
+    {
+        if (connection.ExecuteScalar<long>("SELECT count(*) FROM sqlite_master WHERE name = 'SchemaVersions'") == 0)
+        {
+            return;
+        }
+
+        var known = Assembly.GetExecutingAssembly().GetManifestResourceNames();
+        var unknown = connection.Query<string>("SELECT ScriptName FROM SchemaVersions").Except(known, StringComparer.Ordinal).ToList();
+        if (unknown.Count > 0)
+        {
+            throw new InvalidOperationException($"A newer Fretsaw has written the database {file} ({string.Join(", ", unknown)}); start that one, or choose another folder for the data.");
+        }
     }
 }

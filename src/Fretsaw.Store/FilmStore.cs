@@ -107,11 +107,15 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
         var at = clock.GetUtcNow().ToString("O");
+        if (connection.Execute("UPDATE films SET seq = @Seq, name = @Name WHERE id = @id", new { id, edit.Seq, after.Name }, transaction) == 0)
+        {
+            throw new FilmException($"film '{id}'", "has been deleted", "open another one");
+        }
+
         connection.Execute(
             "INSERT INTO edits (film, seq, kind, title, edit, inverse, at) VALUES (@id, @Seq, @Kind, @Title, @written, @inverse, @at)",
             new { id, edit.Seq, edit.Kind, edit.Title, written, inverse, at },
             transaction);
-        connection.Execute("UPDATE films SET seq = @Seq, name = @Name WHERE id = @id", new { id, edit.Seq, after.Name }, transaction);
         ShelfStore.Note(connection, transaction, id, before, after, takes);
         transaction.Commit();
     }

@@ -20,10 +20,13 @@ internal sealed class TestServer : IDisposable
 
     public HttpClient Http { get; private set; }
 
-    public void Restart()
+    public string Folder => folder;
+
+    /// <param name="settings">What is set besides.</param>
+    public void Restart(params (string Name, string Value)[] settings)
     {
         host.Dispose();
-        host = Host();
+        host = Host(settings);
         Http = host.CreateClient();
     }
 
@@ -65,6 +68,12 @@ internal sealed class TestServer : IDisposable
         Directory.Delete(folder, recursive: true);
     }
 
-    private WebApplicationFactory<Places> Host() => new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
-        builder.UseSetting("Fretsaw:Data", folder).UseSetting("Fretsaw:Demo", "true"));
+    private WebApplicationFactory<Places> Host(params (string Name, string Value)[] settings) => new WebApplicationFactory<Places>().WithWebHostBuilder(builder =>
+    {
+        builder.UseSetting("Fretsaw:Data", folder).UseSetting("Fretsaw:Demo", "true");
+        foreach (var (name, value) in settings)
+        {
+            builder.UseSetting(name, value);
+        }
+    });
 }

@@ -116,8 +116,14 @@ public sealed class Evaluator
     /// The camera, all keyed values and where things stand, without posing the puppets, which stay as they were: for what asks no
     /// more over a whole shot.
     /// </summary>
+    /// <exception cref="FilmException">The frame is not in the shot.</exception>
     public void EvaluateStage(double frame)
     {
+        if (!(frame >= 1 && frame < Plan.Shot.Length + 1))
+        {
+            throw new FilmException($"frame {frame}", $"is not in shot '{Plan.Shot.Name}'", $"it has frames 1–{Plan.Shot.Length}");
+        }
+
         if (frame != Frame)
         {
             Array.Fill(stale, true);

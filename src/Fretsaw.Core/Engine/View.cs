@@ -53,6 +53,9 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
         {
             Id = BenchCast,
             Name = "Bench",
+
+            // Nothing moves there, so every frame of a film's is one of it.
+            Length = ShotCheck.MaxLength,
             Things =
             [
                 new Thing

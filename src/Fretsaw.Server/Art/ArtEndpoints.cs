@@ -26,6 +26,7 @@ public sealed record ArtReading(string File, double Part);
 internal static class ArtEndpoints
 {
     private const int ReadingSteps = 50;
+    private const int MostStillSide = 4096;
 
     public static void MapArt(this WebApplication app)
     {
@@ -96,8 +97,9 @@ internal static class ArtEndpoints
         {
             var now = open.Open(id).Now.Film;
             var found = now.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'");
-            var across = Math.Clamp(width ?? now.Width, 16, 4096);
-            var down = Math.Max(1, (int)Math.Round((double)across * now.Height / now.Width));
+            var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
+            var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
+            var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
             return TypedResults.Bytes(Still.Png(now, found, frame, across, down, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'")), "image/png");
         });
 

@@ -8,6 +8,7 @@ using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Snags;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Server.Live;
+using Fretsaw.Server.Prints;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
 using Microsoft.AspNetCore.SignalR;
@@ -111,7 +112,11 @@ internal static class FilmEndpoints
 
         app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
 
-        films.MapDelete("{id}", (string id, OpenFilms open) => open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'"));
+        films.MapDelete("{id}", async (string id, OpenFilms open, PrintQueue prints) =>
+        {
+            await prints.Forget(id);
+            return open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'");
+        });
     }
 
     /// <summary>Uploads are larger than JSON may be. Anti-forgery tokens are not needed: <see cref="SameOriginOnly"/> refuses other pages.</summary>

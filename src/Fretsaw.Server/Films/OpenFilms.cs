@@ -34,8 +34,9 @@ public sealed class OpenFilms(FilmStore store, ShelfStore shelf, ILogger<OpenFil
 
     public bool Delete(string id)
     {
+        var was = store.Delete(id);
         open.TryRemove(id, out _);
-        return store.Delete(id);
+        return was;
     }
 
     public static string NewId(string kind) => $"{kind}-{Guid.NewGuid().ToString("N")[..10]}";

@@ -16,7 +16,7 @@ internal static class PrintEndpoints
     public static void MapPrints(this WebApplication app)
     {
         var film = app.MapGroup("/api/films/{id}/prints").WithTags("prints");
-        film.MapGet("", (string id, PrintStore prints) => prints.List(id));
+        film.MapGet("", (string id, PrintStore prints, PrintQueue queue) => prints.List(id).Select(queue.Now));
 
         film.MapPost("", (string id, PrintRequest request, OpenFilms open, PrintQueue queue, PrintStore prints) =>
         {

@@ -19,12 +19,29 @@ public sealed class PrintQueue(
     private static readonly TimeSpan ProgressEvery = TimeSpan.FromMilliseconds(150);
 
     private readonly SemaphoreSlim bell = new(0);
+    private static readonly TimeSpan TryAgainAfter = TimeSpan.FromSeconds(5);
+
     private readonly ConcurrentDictionary<string, CancellationTokenSource> running = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, long> painted = new(StringComparer.Ordinal);
+    private bool hasBegun;
 
     public void Add(PrintLine print)
     {
         prints.Add(print);
         bell.Release();
+    }
+
+    /// <summary>A line as it is now: how far a print has come is not written down with every frame.</summary>
+    public PrintLine Now(PrintLine print) => painted.TryGetValue(print.Id, out var done) && print.State == "running" ? print with { Done = done } : print;
+
+    /// <summary>Stops a film's prints and removes their files; the lines go with the film.</summary>
+    public async Task Forget(string film)
+    {
+        foreach (var print in prints.List(film))
+        {
+            await Cancel(print.Id);
+            File.Delete(places.PrintFile(print.Id, print.Format));
+        }
     }
 
     /// <summary>Stops a print that waits or runs; nothing of it is left.</summary>
@@ -44,15 +61,34 @@ public sealed class PrintQueue(
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        prints.RunningWaitAgain();
         while (!stoppingToken.IsCancellationRequested)
         {
-            while (prints.NextWaiting() is { } next)
+            try
             {
-                await Run(next, stoppingToken);
+                await RunAll(stoppingToken);
+                await bell.WaitAsync(stoppingToken);
             }
+            catch (Exception problem) when (!stoppingToken.IsCancellationRequested)
+            {
+                // The database cannot be written, say because the disk is full: the queue goes on when it can be again.
+                log.LogWarning(problem, "The print queue waits");
+                hasBegun = false;
+                await bell.WaitAsync(TryAgainAfter, stoppingToken);
+            }
+        }
+    }
 
-            await bell.WaitAsync(stoppingToken);
+    private async Task RunAll(CancellationToken stopping)
+    {
+        if (!hasBegun)
+        {
+            prints.RunningWaitAgain();
+            hasBegun = true;
+        }
+
+        while (prints.NextWaiting() is { } next)
+        {
+            await Run(next, stopping);
         }
     }
 
@@ -76,11 +112,17 @@ public sealed class PrintQueue(
         catch (Exception problem) when (problem is not OperationCanceledException)
         {
             log.LogWarning(problem, "Print {Print} failed", print.Id);
-            prints.Set(print.Id, "failed", 0, problem is FilmException ? problem.Message : "The print failed; the server's log says why.");
+            prints.Set(print.Id, "failed", 0, problem switch
+            {
+                FilmException => problem.Message,
+                _ when DiskFull.Is(problem) => "The disk is full; make room and print again.",
+                _ => "The print failed; the server's log says why.",
+            });
         }
         finally
         {
             running.TryRemove(print.Id, out _);
+            painted.TryRemove(print.Id, out _);
             await Tell(print.Id);
         }
     }
@@ -94,6 +136,7 @@ public sealed class PrintQueue(
         var last = DateTime.MinValue;
         await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
         {
+            painted[print.Id] = progress.Done;
             if (DateTime.UtcNow - last >= ProgressEvery)
             {
                 last = DateTime.UtcNow;

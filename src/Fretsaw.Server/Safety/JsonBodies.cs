@@ -10,9 +10,16 @@ internal sealed class JsonBodies(RequestDelegate next)
 {
     public async Task Invoke(HttpContext context)
     {
-        if (!IsJson(context.Request))
+        if (!MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) || !type.MediaType.Equals("application/json", StringComparison.OrdinalIgnoreCase))
         {
             await next(context);
+            return;
+        }
+
+        // JSON is UTF-8 (RFC 8259 §8.1).
+        if (type.Charset.HasValue && !type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase))
+        {
+            await Results.Problem($"The request is written in '{type.Charset}'; send it in UTF-8.", statusCode: StatusCodes.Status415UnsupportedMediaType, title: "Not understood").ExecuteAsync(context);
             return;
         }
 
@@ -36,9 +43,4 @@ internal sealed class JsonBodies(RequestDelegate next)
         context.Request.Body = body;
         await next(context);
     }
-
-    /// <summary>What names another character set than UTF-8 is left to the endpoint, which refuses it.</summary>
-    private static bool IsJson(HttpRequest request) =>
-        MediaTypeHeaderValue.TryParse(request.ContentType, out var type) && type.MediaType.Equals("application/json", StringComparison.OrdinalIgnoreCase)
-        && (!type.Charset.HasValue || type.Charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase));
 }

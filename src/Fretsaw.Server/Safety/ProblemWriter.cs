@@ -1,4 +1,5 @@
 using Fretsaw.Core.Films;
+using Fretsaw.Store;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 
@@ -14,6 +15,8 @@ internal sealed class ProblemWriter(IProblemDetailsService problems) : IExceptio
             FilmException film => Of(film),
             NotThereException missing => new ProblemDetails { Status = StatusCodes.Status404NotFound, Title = "Not there", Detail = missing.Message },
             BehindException behind => Of(behind),
+            _ when DiskFull.Is(exception) => new ProblemDetails { Status = StatusCodes.Status507InsufficientStorage, Title = "The disk is full", Detail = "There is no room to keep this. Nothing that was kept before is lost; make room on the disk and do it again." },
+            NotSupportedException { Source: "System.Text.Json" } kind => new ProblemDetails { Status = StatusCodes.Status400BadRequest, Title = "Not understood", Detail = $"The request cannot be read: {kind.Message}" },
             BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = Reason(bad) },
             _ => null,
         };

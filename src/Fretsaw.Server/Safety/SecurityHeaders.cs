@@ -9,12 +9,19 @@ internal sealed class SecurityHeaders(RequestDelegate next)
 
     public Task Invoke(HttpContext context)
     {
-        var headers = context.Response.Headers;
+        // At the last moment: what writes a problem clears the headers that were set before.
+        context.Response.OnStarting(Write, context.Response.Headers);
+        return next(context);
+    }
+
+    private static Task Write(object of)
+    {
+        var headers = (IHeaderDictionary)of;
         headers.ContentSecurityPolicy = Policy;
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
-        return next(context);
+        return Task.CompletedTask;
     }
 }

@@ -1,0 +1,152 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+
+namespace Fretsaw.Server.Tests;
+
+/// <summary>What goes wrong on a machine, and what strangers send.</summary>
+public sealed class TrustTests : IDisposable
+{
+    private const string Squares = """<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><g id="tail"><rect width="40" height="20"/></g></svg>""";
+
+    private readonly TestServer server = new();
+
+    public void Dispose() => server.Dispose();
+
+    [Theory]
+    [InlineData("0")]
+    [InlineData("193")]
+    [InlineData("2147483648")]
+    [InlineData("1e308")]
+    [InlineData("Infinity")]
+    [InlineData("NaN")]
+    public async Task A_frame_that_is_not_in_the_shot_is_refused_wherever_one_is_named(string frame)
+    {
+        foreach (var path in (string[])[$"draw-list?shot=fog-horn&frame={frame}", $"shots/fog-horn/frames/{frame}", $"shots/fog-horn/frames/{frame}.png", $"shots/fog-horn/cast/bramble/frames/{frame}.svg"])
+        {
+            var answer = await server.Http.GetAsync($"/api/films/demo/{path}");
+            Assert.True((int)answer.StatusCode is 400 or 404 or 422, $"{path}: {answer.StatusCode}");
+            Assert.Equal("application/problem+json", answer.Content.Headers.ContentType!.MediaType);
+        }
+    }
+
+    [Theory]
+    [InlineData("cross-site", "empty", "/api/films", HttpStatusCode.Forbidden)]
+    [InlineData("same-site", "image", "/api/films", HttpStatusCode.Forbidden)]
+    [InlineData("cross-site", "document", "/api/films", HttpStatusCode.Forbidden)]
+    [InlineData("same-origin", "empty", "/api/films", HttpStatusCode.OK)]
+    [InlineData("none", "document", "/api/films", HttpStatusCode.OK)]
+    public async Task Other_pages_are_told_by_what_the_browser_says_of_them(string site, string dest, string path, HttpStatusCode status)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Get, path);
+        request.Headers.Add("Sec-Fetch-Site", site);
+        request.Headers.Add("Sec-Fetch-Dest", dest);
+        Assert.Equal(status, (await server.Http.SendAsync(request)).StatusCode);
+    }
+
+    [Theory]
+    [InlineData("/api/films/nowhere")]
+    [InlineData("/api/nowhere")]
+    public async Task What_is_not_there_is_a_problem_with_the_same_headers_as_all_else(string path)
+    {
+        var answer = await server.Http.GetAsync(path);
+        Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
+        Assert.True(answer.Headers.Contains("Content-Security-Policy"));
+    }
+
+    [Theory]
+    [InlineData("""{"baseSeq":0,"edit":null}""")]
+    [InlineData("""{"baseSeq":0}""")]
+    [InlineData("""{"edit":{"kind":"changeFilm","name":"No number"}}""")]
+    [InlineData("""{"baseSeq":0,"edit":{"name":"No kind"}}""")]
+    [InlineData("""{"baseSeq":0,"edit":{"kind":"changeFilm","nmae":"Slip"}}""")]
+    [InlineData("""{"baseSeq":0,"edit":{"kind":"addThing","shotId":"fog-horn"}}""")]
+    [InlineData("""[[[[""")]
+    [InlineData("")]
+    public async Task An_edit_that_cannot_be_read_is_a_problem_with_a_detail(string body)
+    {
+        var answer = await server.Http.PostAsync("/api/films/demo/edits", new StringContent(body, Encoding.UTF8, "application/json"));
+        Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+        Assert.NotEmpty((await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("detail").GetString()!);
+    }
+
+    [Fact]
+    public async Task An_unknown_character_set_is_refused()
+    {
+        using var content = new ByteArrayContent("{}"u8.ToArray());
+        content.Headers.TryAddWithoutValidation("Content-Type", "application/json; charset=nonsense");
+        Assert.InRange((int)(await server.Http.PostAsync("/api/films/demo/edits", content)).StatusCode, 400, 415);
+    }
+
+    [Fact]
+    public async Task A_full_disk_is_told_keeps_what_there_is_and_goes_on_when_there_is_room()
+    {
+        var before = await server.Film();
+        server.Restart(("Fretsaw:MostPages", "1"));
+        Assert.Equal(HttpStatusCode.InsufficientStorage, (await FillUp()).StatusCode);
+        var film = await server.Http.PostAsJsonAsync("/api/films", new { name = new string('n', 190) });
+        var upload = await server.Http.PostAsync("/api/films/demo/puppets", TestServer.Form("fox.svg", Encoding.UTF8.GetBytes(Squares)));
+        var undo = await server.Http.PostAsync("/api/films/demo/undo", null);
+        Assert.All([film, upload, undo], answer => Assert.Contains(answer.StatusCode, (HttpStatusCode[])[HttpStatusCode.InsufficientStorage, HttpStatusCode.OK]));
+        Assert.Equal(before.GetProperty("puppets").GetArrayLength(), (await server.Film()).GetProperty("puppets").GetArrayLength());
+        Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync("/api/health")).StatusCode);
+        server.Restart();
+        await server.Edit("demo", """{"kind":"changeFilm","name":"Room again"}""");
+    }
+
+    [Fact]
+    public async Task What_belongs_to_a_deleted_film_goes_with_it()
+    {
+        var made = await (await server.Http.PostAsJsonAsync("/api/films", new { name = "Short" })).Content.ReadFromJsonAsync<JsonElement>();
+        var id = made.GetProperty("id").GetString()!;
+        Directory.CreateDirectory(Path.Combine(server.Folder, "prints"));
+        await File.WriteAllTextAsync(Path.Combine(server.Folder, "prints", "print-gone.mp4.unfinished.mp4"), "half a print", TestContext.Current.CancellationToken);
+        var png = await server.Http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/frames/1.png?width=16");
+        using var form = TestServer.Form("wall.png", png);
+        Assert.True((await server.Http.PostAsync($"/api/films/{id}/shots/{await FirstShot(id)}/flats?distance=1", form)).IsSuccessStatusCode);
+        var asset = (await server.Film(id)).GetProperty("drawings")[0].GetProperty("raster").GetProperty("asset").GetString();
+        server.Restart();
+        Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync($"/api/assets/{asset}")).StatusCode);
+        Assert.Empty(Directory.GetFiles(Path.Combine(server.Folder, "prints")));
+        Assert.Equal(HttpStatusCode.NoContent, (await server.Http.DeleteAsync($"/api/films/{id}")).StatusCode);
+        server.Restart();
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync($"/api/assets/{asset}")).StatusCode);
+    }
+
+    [Fact]
+    public void Two_servers_do_not_share_a_folder()
+    {
+        using var other = new Fretsaw.Store.DataFolder(Directory.CreateTempSubdirectory("fretsaw-lock").FullName);
+        Assert.Throws<InvalidOperationException>(() => new Fretsaw.Store.DataFolder(server.Folder));
+    }
+
+    [Fact]
+    public async Task A_backup_is_whole_while_the_server_works()
+    {
+        await server.Edit("demo", """{"kind":"changeFilm","name":"Kept"}""");
+        var copy = Path.Combine(server.Folder, "copy.db");
+        new Fretsaw.Store.Database(Path.Combine(server.Folder, "fretsaw.db")).BackUp(copy);
+        await using var connection = new SqliteConnection($"Data Source={copy};Mode=ReadOnly");
+        await connection.OpenAsync(TestContext.Current.CancellationToken);
+        await using var command = connection.CreateCommand();
+        command.CommandText = "SELECT name FROM films WHERE id = 'demo'";
+        Assert.Equal("Kept", await command.ExecuteScalarAsync(TestContext.Current.CancellationToken));
+    }
+
+    private async Task<string> FirstShot(string film) => (await server.Film(film)).GetProperty("shots")[0].GetProperty("id").GetString()!;
+
+    /// <summary>Edits until there is no room: the last page that the file has may not be full yet.</summary>
+    private async Task<HttpResponseMessage> FillUp()
+    {
+        for (var seq = 0L; ; seq++)
+        {
+            var answer = await server.Send("demo", seq, $$"""{"kind":"changeFilm","name":"{{seq}} {{new string('x', 180)}}"}""");
+            if (!answer.IsSuccessStatusCode)
+            {
+                return answer;
+            }
+        }
+    }
+}
