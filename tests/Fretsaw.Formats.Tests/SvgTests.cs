@@ -96,7 +96,7 @@ public class SvgTests
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg"><g id="a"><use href="#a"/></g></svg>""", "uses itself")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg"><g/></svg>""", "nothing to paint")]
     [InlineData("""<html/>""", "not an SVG")]
-    [InlineData("""<svg""", "well-formed")]
+    [InlineData("""<svg""", "well formed")]
     public void A_hostile_or_broken_file_is_refused_with_a_reason(string svg, string reason)
     {
         var problem = Assert.Throws<FilmException>(() => Puppet(svg));

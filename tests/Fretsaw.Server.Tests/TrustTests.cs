@@ -63,6 +63,7 @@ public sealed class TrustTests : IDisposable
     [InlineData("""{"baseSeq":0,"edit":{"name":"No kind"}}""")]
     [InlineData("""{"baseSeq":0,"edit":{"kind":"changeFilm","nmae":"Slip"}}""")]
     [InlineData("""{"baseSeq":0,"edit":{"kind":"addThing","shotId":"fog-horn"}}""")]
+    [InlineData("""{"baseSeq":0,"edit":{"kind":"setKeys","shotId":"fog-horn","frame":12,"values":[{"address":{}}]}}""")]
     [InlineData("""[[[[""")]
     [InlineData("")]
     public async Task An_edit_that_cannot_be_read_is_a_problem_with_a_detail(string body)

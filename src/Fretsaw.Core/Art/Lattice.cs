@@ -1,4 +1,3 @@
-using Fretsaw.Core.Geometry;
 using NetTopologySuite.Geometries;
 using NtsGeometry = NetTopologySuite.Geometries.Geometry;
 

@@ -23,6 +23,9 @@ public static class MeshBuilder
     /// <summary>Guards against a tiny side on a large drawing; reached, the side grows to fit.</summary>
     private const int MaxTriangles = 20_000;
 
+    /// <summary>Pieces of border: thin art has much of it and hardly any area.</summary>
+    private const int MaxBorder = 6000;
+
     /// <summary>Height of an equilateral triangle of side 1.</summary>
     internal const double RowHeight = 0.8660254037844386;
 
@@ -47,7 +50,8 @@ public static class MeshBuilder
     {
         // Each island grows by itself: margins that meet must not make one mesh of two islands.
         var islands = Polygons.Parts(Bridged(Polygons.FromRings(outline), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4)).ToList();
-        var side = Math.Max(settings.TriangleSide, Math.Sqrt(islands.Sum(island => island.Area) / MaxTriangles / (RowHeight / 2)));
+        var fitting = Math.Max(Math.Sqrt(islands.Sum(island => island.Area) / MaxTriangles / (RowHeight / 2)), islands.Sum(island => island.Length) / MaxBorder);
+        var side = Math.Max(settings.TriangleSide, fitting);
         var whole = new List<VertexList>();
         foreach (var grown in islands)
         {

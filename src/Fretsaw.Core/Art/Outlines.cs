@@ -132,7 +132,7 @@ public static class Outlines
         NtsGeometry area = Polygons.Factory.CreatePolygon();
         if (rule == FillRule.EvenOdd)
         {
-            return lines.Aggregate(area, (sum, line) => OverlayNGRobust.Overlay(sum, Polygons.FromRing(line.Points), SpatialFunction.SymDifference));
+            return Polygons.Odd([.. lines.Select(line => Polygons.FromRing(line.Points))]);
         }
 
         var turns = lines.ToLookup(line => Turn(line.Points) * Turn(lines[0].Points) >= 0, line => Polygons.FromRing(line.Points));
@@ -164,6 +164,8 @@ public static class Outlines
             JoinStyle = stroke.Join switch { LineJoin.Round => JoinStyle.Round, LineJoin.Bevel => JoinStyle.Bevel, _ => JoinStyle.Mitre },
             MitreLimit = Math.Max(1, stroke.MiterLimit),
         };
-        return BufferOp.Buffer(Polygons.Factory.CreateLineString([.. line.Select(p => new Coordinate(p.X, p.Y))]), width / 2, parameters);
+        Coordinate[] coordinates = [.. line.Select(p => new Coordinate(p.X, p.Y))];
+        Crossings.DemandFew(coordinates);
+        return BufferOp.Buffer(Polygons.Factory.CreateLineString(coordinates), width / 2, parameters);
     }
 }

@@ -9,6 +9,7 @@ namespace Fretsaw.Core.Films;
 /// stands; <see cref="View"/> for the camera, <see cref="Air"/> for the wind.
 /// </param>
 /// <param name="Property">The name of a <see cref="PropertyInfo"/> or of a <see cref="PlaceInfo"/>.</param>
+[method: JsonConstructor]
 public readonly record struct Address(string Owner, string Thing, string Property) : IComparable<Address>
 {
     public const string Camera = "camera";

@@ -21,6 +21,7 @@ public sealed record Card(string Owner, int Frame) : IKeyed<CardPlace>
 }
 
 /// <summary>Where a card stands: there is one at most.</summary>
+[method: JsonConstructor]
 public readonly record struct CardPlace(string Owner, int Frame) : IComparable<CardPlace>
 {
     /// <summary>The order of a shot's cards.</summary>

@@ -10,8 +10,8 @@ public sealed class CubicPath
     /// <summary>How near a walked length comes to the one asked for, as a part of the whole.</summary>
     public const double Tolerance = 1e-7;
 
-    /// <summary>With five points a piece the length of a curve with one cusp is good to a millionth.</summary>
     private const int Pieces = 32;
+    private const int MaxHalvings = 24;
 
     private const int MaxRounds = 60;
 
@@ -22,6 +22,9 @@ public sealed class CubicPath
     private readonly Place first;
     private readonly Place second;
     private readonly Place to;
+
+    /// <summary>Of the polygon of its points; the path is not longer.</summary>
+    private readonly double longest;
     private readonly double[] lengths = new double[Pieces + 1];
 
     /// <param name="first">The handle of the start, a place and no offset.</param>
@@ -29,6 +32,7 @@ public sealed class CubicPath
     public CubicPath(Place from, Place first, Place second, Place to)
     {
         (this.from, this.first, this.second, this.to) = (from, first, second, to);
+        longest = (first - from).Length + (second - first).Length + (to - second).Length;
         for (var piece = 0; piece < Pieces; piece++)
         {
             lengths[piece + 1] = lengths[piece] + LengthBetween((double)piece / Pieces, (double)(piece + 1) / Pieces);
@@ -92,7 +96,19 @@ public sealed class CubicPath
         return s;
     }
 
-    private double LengthBetween(double a, double b)
+    /// <summary>Where a piece and its two halves disagree, which is at a cusp or nearly one, the halves are halved again.</summary>
+    private double LengthBetween(double a, double b) => Refined(a, b, Quadrature(a, b), MaxHalvings);
+
+    private double Refined(double a, double b, double whole, int left)
+    {
+        var middle = (a + b) / 2;
+        var (one, other) = (Quadrature(a, middle), Quadrature(middle, b));
+        return left == 0 || Math.Abs(one + other - whole) <= Tolerance * 1e-3 * longest
+            ? one + other
+            : Refined(a, middle, one, left - 1) + Refined(middle, b, other, left - 1);
+    }
+
+    private double Quadrature(double a, double b)
     {
         var (middle, half, sum) = ((a + b) / 2, (b - a) / 2, 0.0);
         for (var i = 0; i < Nodes.Length; i++)

@@ -1,5 +1,5 @@
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using NetTopologySuite.Geometries;
 using NetTopologySuite.Triangulate;
 using Point = Fretsaw.Core.Geometry.Point;

@@ -10,7 +10,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
 {
     private const string FilmEntry = "film.json";
     private const string AssetFolder = "assets/";
-    private const long MaxUnpacked = 512L * 1024 * 1024;
+    private const long MaxUnpacked = 256L * 1024 * 1024;
     private const int MaxEntries = 10_000;
 
     /// <summary>Reads a .fretsaw file: a zip of film.json and assets/&lt;SHA-256&gt;.</summary>

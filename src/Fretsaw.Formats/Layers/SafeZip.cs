@@ -7,7 +7,7 @@ namespace Fretsaw.Formats.Layers;
 public static class SafeZip
 {
     private const int MaxEntries = 4000;
-    private const long MaxUnpacked = 512L * 1024 * 1024;
+    private const long MaxUnpacked = 256L * 1024 * 1024;
 
     /// <returns>Entries in the zip's order, folders left out.</returns>
     /// <exception cref="FilmException">It is no zip, or unpacks to too much.</exception>
@@ -30,13 +30,13 @@ public static class SafeZip
     public static byte[] Unpack(ZipArchiveEntry entry, ref long left, string file)
     {
         using var stream = entry.Open();
-        using var into = new MemoryStream();
+        using var into = new MemoryStream((int)Math.Clamp(entry.Length, 0, Math.Min(left, 1 << 20)));
         var buffer = new byte[81920];
         int read;
         while ((read = stream.Read(buffer)) > 0)
         {
             left -= read;
-            FilmException.ThrowIf(left < 0, file, "unpacks to more than 512 MB", "use smaller pictures");
+            FilmException.ThrowIf(left < 0, file, "unpacks to too much", "keep it under 256 MB");
             into.Write(buffer, 0, read);
         }
 

@@ -27,26 +27,13 @@ public static class OpenRasterFile
     public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> zip, string file, string idPrefix, Action<double>? progress = null)
     {
         var pictures = zip.GroupBy(entry => entry.Name, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.First().Bytes, StringComparer.Ordinal);
-        var root = Load(pictures["stack.xml"], file);
+        var root = BoundedXml.Load(pictures["stack.xml"], $"{file}, stack.xml", DtdProcessing.Prohibit);
         var stack = root.Elements("stack").FirstOrDefault() ?? throw new FilmException($"{file}, stack.xml", "holds no stack", "save it again");
         var reader = new Reader(pictures, file);
         reader.Walk(stack, -1, 0, 0, 0);
         reader.ReadPictures(idPrefix, progress);
         FilmException.ThrowIf(reader.Layers.All(layer => layer.Drawing is null), file, "holds no picture", "check that its layers are not empty");
         return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport([.. reader.Layers.Select(layer => layer.Name)], 0, reader.Assets.Count, reader.Notes));
-    }
-
-    private static XElement Load(byte[] xml, string file)
-    {
-        try
-        {
-            using var reader = XmlReader.Create(new MemoryStream(xml), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, MaxCharactersInDocument = 8_000_000 });
-            return XDocument.Load(reader, LoadOptions.SetLineInfo).Root!;
-        }
-        catch (XmlException problem)
-        {
-            throw new FilmException($"{file}, stack.xml, line {problem.LineNumber}", "is not well formed or holds entities", "save it again", problem);
-        }
     }
 
     private sealed class Reader(Dictionary<string, byte[]> pictures, string file)

@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using System.Security.Cryptography;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using SkiaSharp;
@@ -20,6 +21,7 @@ public static class PngFile
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
     public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
     {
+        using var room = PixelBudget.Take(PixelsOf(bytes, file));
         using var colour = Decode(bytes, file, out var incomplete);
         var (width, height) = (colour.Width, colour.Height);
         var alpha = Alpha(colour);
@@ -45,6 +47,9 @@ public static class PngFile
         using var codec = Open(bytes, file);
         return (codec.Info.Width, codec.Info.Height);
     }
+
+    /// <exception cref="FilmException">The file is too large or no picture.</exception>
+    internal static long PixelsOf(byte[] bytes, string file) => SizeOf(bytes, file) is var (width, height) ? (long)width * height : 0;
 
     /// <summary>Straight RGBA of a PNG picture.</summary>
     /// <exception cref="FilmException">The file is too large or no picture.</exception>

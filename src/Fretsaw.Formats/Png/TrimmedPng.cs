@@ -1,4 +1,5 @@
 using System.Runtime.ExceptionServices;
+using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using SkiaSharp;
@@ -24,6 +25,7 @@ public static class TrimmedPng
     {
         var read = new (Drawing, byte[])?[pictures.Count];
         var done = 0;
+        PixelBudget.Demand(pictures.Sum(picture => PngFile.PixelsOf(picture.Bytes, picture.Name)), pictures.Count > 0 ? pictures[0].Name : "");
         try
         {
             Parallel.For(0, read.Length, i =>
@@ -42,6 +44,7 @@ public static class TrimmedPng
 
     private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top)
     {
+        using var room = PixelBudget.Take(PngFile.PixelsOf(bytes, file));
         using var picture = PngFile.Decode(bytes, file);
         var (width, height) = (picture.Width, picture.Height);
         var alpha = PngFile.Alpha(picture);

@@ -34,8 +34,9 @@ public static class SvgFile
         var walker = Walk(bytes, file);
         var pieces = walker.Pieces;
         var pictures = Pictures(pieces, idPrefix);
+        var places = pieces.Select((piece, i) => (piece, i)).ToDictionary(one => one.piece, one => one.i);
         var layers = pieces.Select((piece, i) => new ArtLayer(
-            piece.Name, piece.Inside is null ? -1 : pieces.IndexOf(piece.Inside),
+            piece.Name, piece.Inside is null ? -1 : places[piece.Inside],
             piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
             piece.Hidden, piece.Opacity)).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
@@ -81,7 +82,7 @@ public static class SvgFile
     private static (Box View, Affine Matrix) Viewport(XElement root, string file)
     {
         var numbers = SvgNumbers.List(root.Attribute("viewBox")?.Value ?? "");
-        Box? box = numbers.Count == 4 && numbers[2] > 0 && numbers[3] > 0 ? new Box(numbers[0], numbers[1], numbers[2], numbers[3]) : null;
+        Box? box = numbers.Count == 4 && numbers.All(double.IsFinite) && numbers[2] > 0 && numbers[3] > 0 ? new Box(numbers[0], numbers[1], numbers[2], numbers[3]) : null;
         var width = SvgNumbers.Length(root.Attribute("width")?.Value, box?.Width ?? 0) is { } w and > 0 ? w : box?.Width ?? 300;
         var height = SvgNumbers.Length(root.Attribute("height")?.Value, box?.Height ?? 0) is { } h and > 0 ? h : box?.Height ?? 150;
         var size = Math.Max(Math.Max(width, height), Math.Max(box?.Width ?? 0, box?.Height ?? 0));

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Xml.Linq;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Formats.Png;
 
 namespace Fretsaw.Formats.Svg;
 
@@ -32,9 +33,11 @@ internal sealed class SvgWalker
 {
     private const int MaxShapes = 100_000;
     private const int MaxUses = 24;
+    private const int MaxPieces = 5_000;
 
-    /// <summary>Pixels of all embedded pictures together: sixteen of the largest that may come alone.</summary>
-    private const long MaxPicturePixels = 16L * 8192 * 8192;
+    /// <summary>Elements that are looked at: a few that use each other make millions.</summary>
+    private const int MaxVisits = 400_000;
+    private const int MaxNotes = 500;
 
     private static readonly HashSet<string> Silent = new(StringComparer.Ordinal)
     {
@@ -47,6 +50,7 @@ internal sealed class SvgWalker
     private readonly SvgSheet sheet;
     private readonly SvgPaints paints;
     private int shapes;
+    private int visits;
     private int unnamed;
     private long picturePixels;
 
@@ -163,7 +167,7 @@ internal sealed class SvgWalker
 
         shapes++;
         picturePixels += (long)picture.Width * picture.Height;
-        FilmException.ThrowIf(picturePixels > MaxPicturePixels || shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
+        FilmException.ThrowIf(picturePixels > PixelBudget.MostOfFile || shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
         var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
         var piece = opens && !hidden && style.Opacity == 1 ? inside! : Add(new SvgPiece(NameOf(element) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
         piece.Picture = picture;
@@ -172,6 +176,7 @@ internal sealed class SvgWalker
 
     private SvgPiece Add(SvgPiece piece)
     {
+        FilmException.ThrowIf(Pieces.Count >= MaxPieces, file, $"has more than {MaxPieces} groups", "merge some");
         Pieces.Add(piece);
         return piece;
     }
@@ -179,6 +184,7 @@ internal sealed class SvgWalker
     /// <summary>A shape, a use, or (inside a use) a group: shapes into one piece.</summary>
     private void Element(XElement element, SvgStyle inherited, Affine matrix, SvgPiece into, int uses)
     {
+        FilmException.ThrowIf(++visits > MaxVisits, file, $"paints more than {MaxVisits} elements, by using some again and again", "simplify the drawing");
         var style = inherited.Of(element, sheet);
         if (!style.Displayed)
         {
@@ -315,5 +321,12 @@ internal sealed class SvgWalker
 
     private void Changed(XElement element, string what) => Note(element, ArtFate.Changed, what);
 
-    private void Note(XElement element, ArtFate fate, string what) => Notes.Add(new ArtNote(SvgPlace.Of(element), fate, what));
+    /// <summary>More notes than anybody reads are not kept.</summary>
+    private void Note(XElement element, ArtFate fate, string what)
+    {
+        if (Notes.Count < MaxNotes)
+        {
+            Notes.Add(new ArtNote(SvgPlace.Of(element), fate, what));
+        }
+    }
 }

@@ -29,7 +29,9 @@ internal sealed class ProblemWriter(IProblemDetailsService problems) : IExceptio
         return problems.TryWriteAsync(new ProblemDetailsContext { HttpContext = context, ProblemDetails = problem, Exception = exception });
     }
 
-    private static string Reason(BadHttpRequestException bad) => bad.InnerException is System.Text.Json.JsonException json ? $"The request cannot be read at {json.Path}." : bad.Message;
+    private static string Reason(BadHttpRequestException bad) => bad.InnerException is System.Text.Json.JsonException json
+        ? $"The request cannot be read at {json.Path}: {json.Message.Split(" Path: ")[0]}"
+        : bad.Message;
 
     private static ProblemDetails Of(FilmException film)
     {

@@ -42,7 +42,7 @@ public class CubicPathTests
         var (firstOut, into, _, _) = path.SplitAt(share);
         var first = new CubicPath(p.A, p.A + firstOut, at + into, at);
         return Math.Abs((first.Length / path.Length) - share) < 1e-6;
-    }, iter: 60);
+    }, iter: 400);
 
     [Fact]
     public void Ends_are_exact_and_beyond_them_it_goes_straight_on()

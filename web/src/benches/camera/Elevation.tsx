@@ -8,10 +8,12 @@ import { useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { bar } from "../PlayButton";
+import { labelRows } from "./labelRows";
 
 const Left = 46;
 const Right = 30;
-const Top = 74;
+const Top = 84;
+const LabelRows = 3;
 const Bottom = 24;
 
 /** Ticks of the distance scale: 1, 2, 5 in every power of ten. */
@@ -74,6 +76,11 @@ export function Elevation() {
   const cone = even
     ? `M${size.width - Right} ${middle - halfCone}L${Left} ${middle}L${size.width - Right} ${middle + halfCone}`
     : `M${Left - 14} ${middle}L${Left} ${middle - halfCone}H${size.width - 6}M${Left - 14} ${middle}L${Left} ${middle + halfCone}H${size.width - 6}`;
+
+  const rows = labelRows(
+    shown.map((one) => ({ middle: x(one.depth), text: one.name })),
+    LabelRows,
+  );
 
   const drag = (grip: Grip) => (event: React.PointerEvent) => {
     const left = room.current?.getBoundingClientRect().left ?? 0;
@@ -166,7 +173,7 @@ export function Elevation() {
                 />
                 <text
                   x={x(one.depth)}
-                  y={Top - 12 + (i % 2) * 13}
+                  y={Top - 28 + (rows[i] ?? 0) * 13}
                   textAnchor="middle"
                   fill={here ? "#F7B5A5" : "#E9EEF0"}
                 >

@@ -3,18 +3,21 @@ using NetTopologySuite.Geometries;
 using NetTopologySuite.Geometries.Utilities;
 using NetTopologySuite.Operation.Overlay;
 using NetTopologySuite.Operation.OverlayNG;
+using Point = Fretsaw.Core.Geometry.Point;
 
-namespace Fretsaw.Core.Geometry;
+namespace Fretsaw.Core.Art;
 
 /// <summary>Between our rings and NetTopologySuite's polygons.</summary>
 internal static class Polygons
 {
     public static readonly GeometryFactory Factory = new();
 
+    private const int Few = 64;
+
     /// <summary>The area inside an odd number of rings.</summary>
     public static NetTopologySuite.Geometries.Geometry FromRings(ImmutableArray<ImmutableArray<double>> rings)
     {
-        NetTopologySuite.Geometries.Geometry area = Factory.CreatePolygon();
+        var areas = new List<NetTopologySuite.Geometries.Geometry>(rings.Length);
         foreach (var ring in rings)
         {
             var points = new List<Point>(ring.Length / 2);
@@ -23,10 +26,24 @@ internal static class Polygons
                 points.Add(new Point(ring[i], ring[i + 1]));
             }
 
-            area = OverlayNGRobust.Overlay(area, FromRing(points), SpatialFunction.SymDifference);
+            areas.Add(FromRing(points));
         }
 
-        return area;
+        return Odd(areas);
+    }
+
+    /// <summary>
+    /// What lies in an odd number of areas. Many are halved and halved again, since laying them one after another on all that
+    /// came before takes as long as their number squared; a few are not, since where a ring begins decides where the triangles
+    /// of its mesh lie, and those of films that were made before must not move.
+    /// </summary>
+    public static NetTopologySuite.Geometries.Geometry Odd(IReadOnlyList<NetTopologySuite.Geometries.Geometry> areas)
+    {
+        return Of(0, areas.Count);
+
+        NetTopologySuite.Geometries.Geometry Of(int from, int to) => to - from <= Few
+            ? areas.Skip(from).Take(to - from).Aggregate((NetTopologySuite.Geometries.Geometry)Factory.CreatePolygon(), (sum, area) => OverlayNGRobust.Overlay(sum, area, SpatialFunction.SymDifference))
+            : OverlayNGRobust.Overlay(Of(from, (from + to) / 2), Of((from + to) / 2, to), SpatialFunction.SymDifference);
     }
 
     /// <summary>One ring as a valid area, self-crossings resolved by the even–odd rule.</summary>
@@ -38,6 +55,7 @@ internal static class Polygons
         }
 
         var coordinates = points.Append(points[0]).Select(p => new Coordinate(p.X, p.Y)).ToArray();
+        Crossings.DemandFew(coordinates);
         var polygon = Factory.CreatePolygon(coordinates);
         return polygon.IsValid ? polygon : GeometryFixer.Fix(polygon);
     }
