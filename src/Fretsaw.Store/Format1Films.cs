@@ -84,7 +84,7 @@ internal static class Format1Films
             {
                 return Format1Edits.Read(edit, Film);
             }
-            catch (Exception problem) when (problem is FilmException or JsonException or InvalidOperationException or ArgumentException)
+            catch (Exception problem) when (problem is FilmException or JsonException or NotSupportedException or InvalidOperationException or ArgumentException)
             {
                 return new PutBack(new FilmChange());
             }

@@ -27,13 +27,13 @@ public static class Format1Edits
             case "together":
                 return Together(edit, film);
             case "addShot":
-                return new AddShot(Format1Stage.ToFormat2((edit["shot"] ?? throw Missing("shot")).Deserialize(JsonReaders.For<Format1Shot>(Format1Json.Default)) ?? throw Missing("shot"), film.Puppets));
+                return new AddShot(Format1Stage.ToFormat2((edit["shot"] ?? throw Missing("shot")).Deserialize(JsonReaders.ForOlder<Format1Shot>(Format1Json.Default)) ?? throw Missing("shot"), film.Puppets));
             case "addCast":
-                return new AddThing(Text(edit, "shotId"), Format1Stage.Of((edit["member"] ?? throw Missing("member")).Deserialize(JsonReaders.For<Format1Cast>(Format1Json.Default)) ?? throw Missing("member")));
+                return new AddThing(Text(edit, "shotId"), Format1Stage.Of((edit["member"] ?? throw Missing("member")).Deserialize(JsonReaders.ForOlder<Format1Cast>(Format1Json.Default)) ?? throw Missing("member")));
             case "addFlat":
                 return new AddThing(
-                    Text(edit, "shotId"), Format1Stage.Of((edit["flat"] ?? throw Missing("flat")).Deserialize(JsonReaders.For<Format1Flat>(Format1Json.Default)) ?? throw Missing("flat")),
-                    edit["drawing"]?.Deserialize(JsonReaders.For<Drawing>(FilmJson.Default)));
+                    Text(edit, "shotId"), Format1Stage.Of((edit["flat"] ?? throw Missing("flat")).Deserialize(JsonReaders.ForOlder<Format1Flat>(Format1Json.Default)) ?? throw Missing("flat")),
+                    edit["drawing"]?.Deserialize(JsonReaders.ForOlder<Drawing>(FilmJson.Default)));
             case "changeCast" or "changeFlat" or "removeCast" or "removeFlat" or "moveFlat":
                 Thing(edit);
                 break;
@@ -51,7 +51,7 @@ public static class Format1Edits
                 break;
         }
 
-        return edit.Deserialize(JsonReaders.For<Edit>(EditJson.Default)) ?? throw new JsonException("There is no edit.");
+        return edit.Deserialize(JsonReaders.ForOlder<Edit>(EditJson.Default)) ?? throw new JsonException("There is no edit.");
     }
 
     private static Together Together(JsonObject edit, Film film)

@@ -13,17 +13,22 @@ namespace Fretsaw.Core.Films;
 /// </summary>
 public static class JsonReaders
 {
-    private static readonly ConcurrentDictionary<JsonSerializerContext, JsonSerializerOptions> Options = new();
+    private static readonly ConcurrentDictionary<(JsonSerializerContext Context, JsonUnmappedMemberHandling Unknown), JsonSerializerOptions> Options = new();
 
     /// <param name="context">Whose settings are kept.</param>
-    public static JsonTypeInfo<T> For<T>(JsonSerializerContext context) => (JsonTypeInfo<T>)(OperatingSystem.IsBrowser()
+    public static JsonTypeInfo<T> For<T>(JsonSerializerContext context) => Of<T>(context, context.Options.UnmappedMemberHandling);
+
+    /// <summary>For what was written before the format was what it is: members that it does not have are passed over.</summary>
+    public static JsonTypeInfo<T> ForOlder<T>(JsonSerializerContext context) => Of<T>(context, JsonUnmappedMemberHandling.Skip);
+
+    private static JsonTypeInfo<T> Of<T>(JsonSerializerContext context, JsonUnmappedMemberHandling unknown) => (JsonTypeInfo<T>)(OperatingSystem.IsBrowser()
         ? context.GetTypeInfo(typeof(T))!
-        : Options.GetOrAdd(context, ByReflection).GetTypeInfo(typeof(T)));
+        : Options.GetOrAdd((context, unknown), ByReflection).GetTypeInfo(typeof(T)));
 
     [UnconditionalSuppressMessage("Trimming", "IL2026", Justification = "Never in the browser, where alone the core is trimmed.")]
     [UnconditionalSuppressMessage("AOT", "IL3050", Justification = "Never in the browser, where alone the core is compiled ahead of time.")]
-    private static JsonSerializerOptions ByReflection(JsonSerializerContext context) =>
-        new(context.Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver(), Converters = { new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false) } };
+    private static JsonSerializerOptions ByReflection((JsonSerializerContext Context, JsonUnmappedMemberHandling Unknown) of) =>
+        new(of.Context.Options) { UnmappedMemberHandling = of.Unknown, TypeInfoResolver = new DefaultJsonTypeInfoResolver(), Converters = { new JsonStringEnumConverter(namingPolicy: null, allowIntegerValues: false) } };
 }
 
 /// <summary>Looks through a JSON text before it is read.</summary>

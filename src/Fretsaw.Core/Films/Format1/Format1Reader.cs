@@ -34,9 +34,9 @@ internal static class Format1Reader
             Stations(puppet);
         }
 
-        var read = film.Deserialize(JsonReaders.For<Film>(FilmJson.Default)) ?? throw new JsonException("There is no film.");
+        var read = film.Deserialize(JsonReaders.ForOlder<Film>(FilmJson.Default)) ?? throw new JsonException("There is no film.");
         FilmCheck.Some(read.Puppets, "film", "puppets", FilmCheck.MaxThings);
-        var old = shots is null ? [] : shots.Deserialize(JsonReaders.For<ImmutableArray<Format1Shot>>(Format1Json.Default));
+        var old = shots is null ? [] : shots.Deserialize(JsonReaders.ForOlder<ImmutableArray<Format1Shot>>(Format1Json.Default));
         FilmCheck.Some(old, "film", "shots", FilmCheck.MaxThings);
         return read with { Shots = [.. old.Select(shot => Format1Stage.ToFormat2(shot, read.Puppets))] };
     }
