@@ -27,11 +27,7 @@ internal static class ImportCommand
             var (puppet, drawings) = layers.ToPuppet(Path.GetFileName(file), "art");
             var film = new AddPuppet(puppet, drawings).Apply(Film.Blank(puppet.Name));
             film = new PutOnStage(film.Shots[0].Id, puppet.Id, "cast-1").ToEdit(film, (_, _) => throw new InvalidOperationException()).Apply(film);
-            using (var stream = File.Create(result.GetRequiredValue(path)))
-            {
-                new FilmBundle(film, layers.Assets).Write(stream);
-            }
-
+            new FilmBundle(film, layers.Assets).Save(result.GetRequiredValue(path));
             foreach (var note in layers.Report.Notes)
             {
                 Console.Error.WriteLine($"{file}, {note.Place}: {note.What}");
@@ -73,9 +69,7 @@ internal static class ExportCommand
         var command = new Command("export", "Writes a film as a bundle") { film, path };
         command.SetAction(result =>
         {
-            var bundle = Films.Open(result.GetRequiredValue(film));
-            using var stream = File.Create(result.GetRequiredValue(path));
-            bundle.Write(stream);
+            Films.Open(result.GetRequiredValue(film)).Save(result.GetRequiredValue(path));
             return 0;
         });
         return command;

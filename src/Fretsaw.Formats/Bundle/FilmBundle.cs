@@ -42,6 +42,26 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         }
     }
 
+    /// <summary>Writes beside the file and puts the whole in its place: a full disk costs nobody a good film.</summary>
+    /// <exception cref="IOException">It cannot be written; what was at the path is as it was.</exception>
+    public void Save(string path)
+    {
+        var unfinished = path + ".unfinished";
+        try
+        {
+            using (var stream = File.Create(unfinished))
+            {
+                Write(stream);
+            }
+
+            File.Move(unfinished, path, overwrite: true);
+        }
+        finally
+        {
+            File.Delete(unfinished);
+        }
+    }
+
     public void Write(Stream stream)
     {
         using var zip = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true);

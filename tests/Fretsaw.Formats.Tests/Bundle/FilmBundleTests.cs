@@ -25,6 +25,23 @@ public class FilmBundleTests
     }
 
     [Fact]
+    public void A_film_that_cannot_be_written_whole_leaves_the_one_before_as_it_is()
+    {
+        var folder = Directory.CreateTempSubdirectory("fretsaw-bundle").FullName;
+        var path = Path.Combine(folder, "film.fretsaw");
+        var (film, pictures) = DemoFilm.Build();
+        new FilmBundle(film, pictures).Save(path);
+        var good = File.ReadAllBytes(path);
+        var (drawing, _) = PngFile.ReadFlat(Picture(), "moon.png", "moon");
+
+        // Its picture is missing, which shows when half of it is written.
+        Assert.ThrowsAny<Exception>(() => new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, pictures).Save(path));
+        Assert.Equal(good, File.ReadAllBytes(path));
+        Assert.Equal([path], Directory.GetFiles(folder));
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
     public void A_picture_gets_an_outline_round_its_opaque_area()
     {
         var (drawing, _) = PngFile.ReadFlat(Picture(), "moon.png", "moon");
