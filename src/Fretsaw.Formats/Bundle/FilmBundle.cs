@@ -10,7 +10,6 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
 {
     private const string FilmEntry = "film.json";
     private const string AssetFolder = "assets/";
-    private const long MaxUnpacked = 256L * 1024 * 1024;
     private const int MaxEntries = 10_000;
 
     /// <summary>Reads a .fretsaw file: a zip of film.json and assets/&lt;SHA-256&gt;.</summary>
@@ -21,7 +20,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         {
             using var zip = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
             FilmException.ThrowIf(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
-            var left = MaxUnpacked;
+            var left = SafeZip.MaxUnpacked;
             var film = zip.GetEntry(FilmEntry) is { } entry
                 ? FilmJson.Read(SafeZip.Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
                 : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");

@@ -7,7 +7,7 @@ namespace Fretsaw.Formats.Layers;
 /// <summary>XML from a stranger. Nothing outside the file is ever read, and depth and number of nodes are bounded while reading, before a tree is built.</summary>
 internal static class BoundedXml
 {
-    public const int MaxBytes = 32 * 1024 * 1024;
+    private const int MaxBytes = 32 * 1024 * 1024;
     private const int MaxNodes = 400_000;
     private const int MaxDepth = 128;
 

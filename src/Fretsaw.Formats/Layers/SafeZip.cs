@@ -7,7 +7,8 @@ namespace Fretsaw.Formats.Layers;
 public static class SafeZip
 {
     private const int MaxEntries = 4000;
-    private const long MaxUnpacked = 256L * 1024 * 1024;
+    /// <summary>Of art and of films.</summary>
+    public const long MaxUnpacked = 256L * 1024 * 1024;
 
     /// <returns>Entries in the zip's order, folders left out.</returns>
     /// <exception cref="FilmException">It is no zip, or unpacks to too much.</exception>
@@ -36,7 +37,7 @@ public static class SafeZip
         while ((read = stream.Read(buffer)) > 0)
         {
             left -= read;
-            FilmException.ThrowIf(left < 0, file, "unpacks to too much", "keep it under 256 MB");
+            FilmException.ThrowIf(left < 0, file, "unpacks to too much", $"keep it under {MaxUnpacked / 1024 / 1024} MB");
             into.Write(buffer, 0, read);
         }
 

@@ -49,7 +49,11 @@ public static class PngFile
     }
 
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
-    internal static long PixelsOf(byte[] bytes, string file) => SizeOf(bytes, file) is var (width, height) ? (long)width * height : 0;
+    internal static long PixelsOf(byte[] bytes, string file)
+    {
+        var (width, height) = SizeOf(bytes, file);
+        return (long)width * height;
+    }
 
     /// <summary>Straight RGBA of a PNG picture.</summary>
     /// <exception cref="FilmException">The file is too large or no picture.</exception>

@@ -25,11 +25,13 @@ public static class TrimmedPng
     {
         var read = new (Drawing, byte[])?[pictures.Count];
         var done = 0;
-        PixelBudget.Demand(pictures.Sum(picture => PngFile.PixelsOf(picture.Bytes, picture.Name)), pictures.Count > 0 ? pictures[0].Name : "");
+        var pixels = pictures.Select(picture => PngFile.PixelsOf(picture.Bytes, picture.Name)).ToArray();
+        PixelBudget.Demand(pixels.Sum(), pictures.Count > 0 ? pictures[0].Name : "");
         try
         {
             Parallel.For(0, read.Length, i =>
             {
+                using var room = PixelBudget.Take(pixels[i]);
                 read[i] = Read(pictures[i].Bytes, pictures[i].Name, $"{idPrefix}-d{i + 1}", pictures[i].Left, pictures[i].Top);
                 progress?.Invoke((double)Interlocked.Increment(ref done) / read.Length);
             });
@@ -44,7 +46,6 @@ public static class TrimmedPng
 
     private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top)
     {
-        using var room = PixelBudget.Take(PngFile.PixelsOf(bytes, file));
         using var picture = PngFile.Decode(bytes, file);
         var (width, height) = (picture.Width, picture.Height);
         var alpha = PngFile.Alpha(picture);

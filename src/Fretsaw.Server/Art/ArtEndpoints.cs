@@ -96,15 +96,15 @@ internal static class ArtEndpoints
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets) =>
         {
             var now = open.Open(id).Now.Film;
-            var found = now.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'");
+            var found = now.ShotNamed(shot);
             var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
             var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
             var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
-            return TypedResults.Bytes(Still.Png(now, found, frame, across, down, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'")), "image/png");
+            return TypedResults.Bytes(Still.Png(now, found, frame, across, down, assets.Picture), "image/png");
         });
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
-            TypedResults.Bytes(assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"), "image/png")).WithTags("art");
+            TypedResults.Bytes(assets.Picture(asset), "image/png")).WithTags("art");
     }
 
     /// <summary>Tells those who watch the film how far its art file has been read, in steps that a bar can show.</summary>

@@ -23,10 +23,10 @@ internal static class PuppetExport
         switch (format)
         {
             case "ora":
-                OpenRaster(stream, evaluated, Asset);
+                OpenRaster(stream, evaluated, assets.Picture);
                 break;
             case "svg":
-                SvgWriter.Write(stream, evaluated, part => Picture(evaluated, part, Asset));
+                SvgWriter.Write(stream, evaluated, part => Picture(evaluated, part, assets.Picture));
                 break;
             default:
                 throw new NotThereException($"format '{format}'; ask for ora or svg");
@@ -34,8 +34,6 @@ internal static class PuppetExport
 
         stream.Position = 0;
         return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)}.{format}");
-
-        byte[] Asset(string id) => assets.Find(id) ?? throw new NotThereException($"picture '{id}'");
     }
 
     private static void OpenRaster(Stream stream, Evaluator frame, Func<string, byte[]> asset)

@@ -68,7 +68,7 @@ internal static class FilmEndpoints
         {
             var (film, state) = open.Open(id).Now;
             response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
-            return film.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'");
+            return film.ShotNamed(shot);
         });
 
         // One snag a line, as they are found.
@@ -88,7 +88,7 @@ internal static class FilmEndpoints
         films.MapGet("{id}/bundle", (string id, OpenFilms open, AssetStore assets) =>
         {
             var film = open.Open(id).Now.Film;
-            var bundle = new FilmBundle(film, FilmBundle.Named(film).ToDictionary(asset => asset, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'")));
+            var bundle = new FilmBundle(film, FilmBundle.Named(film).ToDictionary(asset => asset, assets.Picture));
             var stream = new MemoryStream();
             bundle.Write(stream);
             stream.Position = 0;

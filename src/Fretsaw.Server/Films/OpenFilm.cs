@@ -67,7 +67,7 @@ public sealed class OpenFilm
     public IEnumerable<Snag> Snags(string shot, CancellationToken cancel)
     {
         var now = Now.Film;
-        return snags.Find(now, now.Shots.FirstOrDefault(candidate => candidate.Id == shot) ?? throw new NotThereException($"shot '{shot}'"), cancel);
+        return snags.Find(now, now.ShotNamed(shot), cancel);
     }
 
     /// <param name="baseSeq">The newest edit the sender knows; null for edits that the server itself makes.</param>

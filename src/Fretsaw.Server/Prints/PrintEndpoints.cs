@@ -21,7 +21,7 @@ internal static class PrintEndpoints
         film.MapPost("", (string id, PrintRequest request, OpenFilms open, PrintQueue queue, PrintStore prints) =>
         {
             var (now, state) = open.Open(id).Now;
-            var shot = now.Shots.FirstOrDefault(candidate => candidate.Id == request.Shot) ?? throw new NotThereException($"shot '{request.Shot}'");
+            var shot = now.ShotNamed(request.Shot);
             var order = new PrintOrder(
                 now, shot, request.From ?? 1, request.To ?? shot.Length, request.Width ?? now.Width, request.Height ?? now.Height, PrintQueue.FormatOf(request.Format)).Checked();
             var print = new PrintLine(

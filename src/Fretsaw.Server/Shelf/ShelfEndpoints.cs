@@ -32,7 +32,7 @@ internal static class ShelfEndpoints
             var film = edit.Apply(Film.Blank("Shelf") with { Width = PictureSide, Height = PictureSide });
             var bench = new View(Puppet: film.Puppets[0].Id).Resolve(film);
             return TypedResults.Bytes(
-                Still.Png(film, bench, 1, PictureSide, PictureSide, asset => assets.Find(asset) ?? throw new NotThereException($"picture '{asset}'"), clear: true), "image/png");
+                Still.Png(film, bench, 1, PictureSide, PictureSide, assets.Picture, clear: true), "image/png");
         });
 
         shelf.MapDelete("{puppet}", async (string puppet, ShelfStore store, OpenFilms open, IHubContext<LiveHub> live) =>

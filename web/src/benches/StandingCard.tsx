@@ -8,13 +8,13 @@ import { engine } from "../engine/engine";
 import { CheckField } from "../fields/CheckField";
 import { Heading } from "../fields/Heading";
 import { LabelField } from "../fields/LabelField";
-import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { removeChosen } from "../shell/commands";
 import { commit, wish } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { SharpnessFact } from "./SharpnessFact";
+import { keyed, ValueNumber } from "./ValueNumber";
 
 type ChangeThing = Extract<Edit, { kind: "changeThing" }>;
 type Changes = Partial<Omit<ChangeThing, "kind" | "shotId" | "thingId">>;
@@ -37,13 +37,7 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
     if (property === "distance")
       return engine.work({ kind: "putAtDistance", shot: shot.id, thing: thing.id, frame, metres: value, keepSize });
     return line.keyed
-      ? {
-          kind: "setKeys",
-          shotId: shot.id,
-          frame,
-          values: [{ address: line.address, value }],
-          says: `Set ${line.title.toLowerCase()}`,
-        }
+      ? keyed(shot.id, frame, line, value)
       : change({ [members[property as keyof typeof members]]: value });
   };
   const lines = values?.lines.filter((line) => line.choices.length === 0) ?? [];
@@ -54,17 +48,7 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
       <LabelField value={thing.label} onChoose={(label) => void commit(change({ label }))} />
       {lines.map((line) => (
         <Box key={line.address.property}>
-          <NumberField
-            label={line.title}
-            unit={line.unit}
-            decimals={line.decimals}
-            step={line.step}
-            min={line.min}
-            max={line.max}
-            value={line.value}
-            marked={line.keyedHere}
-            edit={(value) => put(line, value)}
-          />
+          <ValueNumber line={line} edit={(value) => put(line, value)} />
           {line.address.property === "distance" && (
             <FormControlLabel
               sx={{ my: -0.25 }}

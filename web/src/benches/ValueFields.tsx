@@ -1,11 +1,10 @@
-import type { Edit } from "../api/types";
 import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
-import { NumberField } from "../fields/NumberField";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { keyed, ValueNumber } from "./ValueNumber";
 
 /** The animatable values of one thing at the current frame; setting one keys it here. */
 export function ValueFields({
@@ -30,39 +29,25 @@ export function ValueFields({
       <Heading>{title}</Heading>
       {values?.lines
         .filter((line) => !leaveOut.some((name) => line.address.property === name))
-        .map((line) => {
-          const key = (value: number, choice: string | null = null): Edit => ({
-            kind: "setKeys",
-            shotId: shot.id,
-            frame,
-            values: [{ address: line.address, value, choice }],
-            says: `Set ${line.title.toLowerCase()}`,
-          });
-          return line.choices.length > 0 ? (
+        .map((line) =>
+          line.choices.length > 0 ? (
             <ChoiceField
               key={line.address.property}
               label={line.title}
               value={line.chosen ?? ""}
               choices={line.choices.map(({ id, title }) => ({ value: id, title }))}
               marked={line.keyedHere}
-              onChoose={(choice) => void commit(key(0, choice))}
+              onChoose={(choice) => void commit(keyed(shot.id, frame, line, 0, choice))}
             />
           ) : (
-            <NumberField
+            <ValueNumber
               key={line.address.property}
-              label={line.title}
-              unit={line.unit}
-              decimals={line.decimals}
-              step={line.step}
-              min={line.min}
-              max={line.max}
-              value={line.value}
-              marked={line.keyedHere}
+              line={line}
               disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
-              edit={(value) => key(value)}
+              edit={(value) => keyed(shot.id, frame, line, value)}
             />
-          );
-        })}
+          ),
+        )}
       {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
     </>
   );
