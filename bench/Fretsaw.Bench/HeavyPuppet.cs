@@ -70,32 +70,32 @@ internal static class HeavyPuppet
 
     private static Film Filmed(Puppet puppet, ImmutableArray<Drawing> drawings)
     {
-        var pins = puppet.Parts.SelectMany(part => part.Pins).Where(pin => !pin.Id.EndsWith("-0", StringComparison.Ordinal));
         var film = Film.Blank("Heavy") with
         {
             Drawings = drawings,
             Puppets = [puppet],
-            Shots =
-            [
-                new Shot
-                {
-                    Id = ShotId,
-                    Name = "Shot",
-                    Length = 96,
-                    Things = [new Thing { Id = "c", Name = puppet.Name, Body = new Cast(puppet.Id), Stand = new Stand { Distance = 3, X = 960, Y = 900 } }],
-                    Tracks = [.. pins.Select(Track (pin, i) => Swing(new Address("c", pin.Id, "shiftX"), 40, i)).Concat(puppet.Bones.Select((bone, i) => Swing(new Address("c", bone.Id, "turn"), 15, i))).OrderBy(track => track.Address)],
-                },
-            ],
+            Shots = [new Shot { Id = ShotId, Name = "Shot", Length = 96, Things = [Cast(puppet, "c", 960)], Tracks = [.. Acted(puppet, "c", 96, 9).OrderBy(track => track.Address)] }],
         };
         FilmCheck.Check(film);
         return film;
     }
 
-    private static NumberTrack Swing(Address address, double most, int turn) => new NumberTrack
+    public static Thing Cast(Puppet puppet, string id, double x) =>
+        new() { Id = id, Name = puppet.Name, Body = new Cast(puppet.Id), Stand = new Stand { Distance = 3, X = x, Y = 900 } };
+
+    /// <summary>A track for every bone and for every pin but the uppermost of a part, with so many keys over the length each.</summary>
+    public static IEnumerable<Track> Acted(Puppet puppet, string owner, int length, int keys)
     {
-        Address = address,
-        Keys = [.. Enumerable.Range(0, 9).Select(i => new NumberKey(1 + (i * 12), most * Math.Sin(i + turn)))],
-    };
+        var pins = puppet.Parts.SelectMany(part => part.Pins).Where(pin => !pin.Id.EndsWith("-0", StringComparison.Ordinal));
+        return pins.Select(Track (pin, i) => Swing(new Address(owner, pin.Id, "shiftX"), 40, i))
+            .Concat(puppet.Bones.Select(Track (bone, i) => Swing(new Address(owner, bone.Id, "turn"), 15, i)));
+
+        NumberTrack Swing(Address address, double most, int turn) => new()
+        {
+            Address = address,
+            Keys = [.. Enumerable.Range(0, keys).Select(i => new NumberKey(1 + (i * length / keys), most * Math.Sin(i + turn)))],
+        };
+    }
 
     private static Drawing Strip(string id, double x, double y, double width, double height) =>
         Outlined(id, [x, y, x + width, y, x + width, y + height, x, y + height]);

@@ -7,14 +7,15 @@ using Spectre.Console;
 
 // The native half of ./fretsaw bench. Both sides of a ratio are measured here, in one run; bench/browser.mjs takes the
 // native evaluation time from the last line.
-if (args is ["rig", var rigFolder])
+if (args is [var only, var given])
 {
-    var rig = new Table().AddColumns("Native figure", "Measured", "Aim");
-    RigFigures.Measure(rig, rigFolder);
-    AnsiConsole.Write(rig);
+    var some = new Table().AddColumns("Native figure", "Measured", "Aim");
+    (only == "rig" ? RigFigures.Measure : (Action<Table, string>)LongFigures.Measure)(some, given);
+    AnsiConsole.Write(some);
     return;
 }
 
+var folder = args.Length > 0 ? args[0] : ".fretsaw/bench";
 var (film, pictures) = DemoFilm.Build();
 var shot = film.Shots[0];
 var table = new Table().AddColumns("Native figure", "Measured", "Aim");
@@ -50,7 +51,8 @@ await PrintFrames(film, shot with { Length = 500 }, 2, done =>
     }
 });
 table.AddRow("Memory at frames 100, 300, 500", $"{memory[1]}, {memory[5]}, {memory[9]} MB", "flat");
-RigFigures.Measure(table, args.Length > 0 ? args[0] : ".fretsaw/bench");
+RigFigures.Measure(table, folder);
+LongFigures.Measure(table, folder);
 AnsiConsole.Write(table);
 Console.WriteLine($"native-evaluation-ms {evaluation.ToString("0.0000", System.Globalization.CultureInfo.InvariantCulture)}");
 

@@ -58,9 +58,11 @@ internal static class RigFigures
         return (times[(int)(0.95 * times.Length)], times.Average(), evaluator.Cast[0].Meshes.Sum(part => part?.Mesh.VertexCount ?? 0));
     }
 
-    private static void Save(Film film, string path)
+    /// <returns>Bytes.</returns>
+    public static long Save(Film film, string path)
     {
         using var stream = File.Create(path);
         new FilmBundle(film, new Dictionary<string, byte[]>()).Write(stream);
+        return stream.Length;
     }
 }

@@ -1,9 +1,10 @@
 import { engine } from "./engine/engine";
 import { pixels, shownMark } from "./stage/playback";
 import { paintUnfilled } from "./stage/recording";
+import { commit, undo } from "./state/film";
 import { get } from "./state/store";
 
-/** For end-to-end tests and the benchmark: what a person sees, as numbers. Reads only. */
+/** For end-to-end tests and the benchmark: what a person sees, as numbers; for the benchmark also the ways of edits. */
 declare global {
   interface Window {
     fretsaw: {
@@ -18,6 +19,8 @@ declare global {
       frame: typeof engine.frame;
       ask: typeof engine.ask;
       paintUnfilled: typeof paintUnfilled;
+      commit: typeof commit;
+      undo: typeof undo;
     };
   }
 }
@@ -34,4 +37,6 @@ window.fretsaw = {
   frame: engine.frame,
   ask: engine.ask,
   paintUnfilled,
+  commit,
+  undo,
 };

@@ -19,11 +19,15 @@ public sealed class FilmOutline
         Shots = [.. film.Shots.Select(shot => shots.GetValue(shot, one => one with { Tracks = [], Cards = [] }))],
     };
 
-    /// <summary>What turns the one film's outline into the other's.</summary>
+    /// <summary>
+    /// What turns the one film's outline into the other's. Keys and cards that differ are told with it, though the outline has none:
+    /// so an interface knows whose rows and pictures are old.
+    /// </summary>
     public FilmChange Between(Film before, Film after)
     {
         var (was, now) = (Of(before), Of(after));
-        return FilmChange.Between(
-            was with { Drawings = before.Drawings == after.Drawings ? now.Drawings : was.Drawings, Shots = before.Shots == after.Shots ? now.Shots : was.Shots }, now);
+        var change = FilmChange.Between(
+            before with { Drawings = before.Drawings == after.Drawings ? now.Drawings : was.Drawings }, after with { Drawings = now.Drawings });
+        return change.Shots is not { } told ? change : change with { Shots = told with { Put = [.. told.Put.Select(shot => now.Shots.First(one => one.Id == shot.Id))] } };
     }
 }

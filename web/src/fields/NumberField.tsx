@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Edit } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit } from "../state/film";
-import { touch } from "../state/store";
+import { touchPreview } from "../state/store";
 import { entry, row } from "./row";
 
 interface NumberFieldProps {
@@ -56,7 +56,7 @@ export function NumberField({
       if (next === scrubbed.current || (scrubbed.current === null && next === from)) return;
       scrubbed.current = next;
       setText(format(next, decimals));
-      await engine.preview(await edit(next)).then(touch, () => undefined);
+      await engine.preview(await edit(next)).then(touchPreview, () => undefined);
     };
     target.onpointerup = () => {
       target.onpointermove = null;

@@ -5,20 +5,31 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { watchSnags } from "../api/client";
 import type { Snag, ThingKind } from "../api/types";
 import { Hint } from "../fields/Heading";
+import { useRested } from "../fields/useRested";
 import { commit } from "../state/film";
+import { lastEditIn } from "../state/since";
 import { type Chosen, type Place, set, useStore } from "../state/store";
 
 const none: Snag[] = [];
 
 export const snagKey = ({ check, at, frame }: Snag) => `${check} ${at.owner} ${at.thing} ${at.property} ${frame}`;
 
-/** What is measurably wrong with the shot, looked for again after every edit: on the server, so that no drag waits for it. */
+/** Edits come in rows; the search takes its time from whatever else the machine does. */
+const RestMs = 400;
+
+/**
+ * What is measurably wrong with the shot, looked for again when edits that touched it have come to a rest: on the server, so that
+ * no drag waits for it.
+ */
 export function useSnags(): Snag[] {
   const shotId = useStore((state) => state.shotId);
   const filmId = useStore((state) => state.filmId);
-  const edits = useStore((state) => state.edits);
+  const edit = useRested(
+    useStore(({ since, shotId }) => lastEditIn(since, shotId ?? "")),
+    RestMs,
+  );
   const queries = useQueryClient();
-  const key = ["snags", filmId, shotId, edits];
+  const key = ["snags", filmId, shotId, edit];
   const { data } = useQuery({
     queryKey: key,
     // A newer edit cancels the search; what is found is shown as it comes.

@@ -62,6 +62,8 @@ export const shownMark = () => {
   return [place, shotId, puppetId, frame, revision].join(" ");
 };
 
+export const isPaintingStage = () => busy;
+
 async function paintWhileWanted(): Promise<void> {
   busy = true;
   while (wanted && !get().playing) {

@@ -1,4 +1,4 @@
-import type { Film, FilmChange } from "../api/types";
+import type { Film, FilmChange, Shot } from "../api/types";
 
 /** Something in a list that its id tells from its neighbours; cards and tracks do not come to the page. */
 interface Named {
@@ -17,11 +17,12 @@ interface Splice<T> {
   insert: T[];
 }
 
+const lists = ["drawings", "puppets", "shots"] as const;
+
 /** The film after a change that the core tells: what the change does not name is the very same as before. */
 export function changed(film: Film, change: FilmChange): Film {
-  const { head } = change;
-  return {
-    ...(head ?? film),
+  const after = {
+    ...(change.head ?? film),
     drawings: list(film.drawings, change.drawings),
     puppets: inside(list(film.puppets, change.puppets), change.inPuppets, (puppet, told) => ({
       ...(told.head ?? puppet),
@@ -45,13 +46,21 @@ export function changed(film: Film, change: FilmChange): Film {
       reaches: list(puppet.reaches, told.reaches),
       dials: list(puppet.dials, told.dials),
     })),
-    shots: inside(list(film.shots, change.shots), change.inShots, (shot, told) => ({
-      ...(told.head ?? shot),
-      things: list(shot.things, told.things),
-      shakes: list(shot.shakes, told.shakes),
-      tracks: shot.tracks,
-      cards: shot.cards,
-    })),
+    shots: inside(list(film.shots, change.shots), change.inShots, shotChanged),
+  };
+  const same = !change.head && lists.every((name) => after[name] === film[name]);
+  return same ? film : after;
+}
+
+/** The page keeps no keys: a shot of which only keys changed is the very same. */
+function shotChanged(shot: Shot, told: FilmChange["inShots"][number]): Shot {
+  if (!told.head && !told.things && !told.shakes) return shot;
+  return {
+    ...(told.head ?? shot),
+    things: list(shot.things, told.things),
+    shakes: list(shot.shakes, told.shakes),
+    tracks: shot.tracks,
+    cards: shot.cards,
   };
 }
 
@@ -76,10 +85,11 @@ function list<T extends Named>(now: T[], change: ListChange<T> | null | undefine
 function inside<T extends Named, C extends Named>(now: T[], changes: C[], apply: (item: T, change: C) => T): T[] {
   if (changes.length === 0) return now;
   const byId = new Map(changes.map((change) => [change.id, change]));
-  return now.map((item) => {
+  const after = now.map((item) => {
     const change = byId.get(item.id);
     return change ? apply(item, change) : item;
   });
+  return after.every((item, i) => item === now[i]) ? now : after;
 }
 
 function splice<T>(now: T[], change: Splice<T> | null | undefined): T[] {

@@ -6,7 +6,8 @@ import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { changed } from "./change";
 import { firstCast } from "./select";
-import { get, set, touch } from "./store";
+import { noted, untouched } from "./since";
+import { get, set, touch, touchPreview } from "./store";
 
 let stopWatching: () => void = () => undefined;
 
@@ -52,12 +53,15 @@ export async function openFilm(id: string): Promise<void> {
     playing: false,
     kept: "kept",
     prints: [],
+    edits: get().edits + 1,
+    since: { ...untouched, all: get().edits + 1 },
   });
   touch();
   await opened;
   set({ prints: await api.prints(id) });
   stopWatching = watchFilm(id, {
-    changed: (changed) => changed.seq > get().seq && void inLine(catchUp),
+    // In line, so that an edit on its way from here is known by then and not fetched.
+    changed: ({ seq }) => void inLine(async () => seq > get().seq && (await catchUp())),
     print: (print) =>
       set((now) => ({
         prints: now.prints.some((old) => old.id === print.id)
@@ -131,9 +135,11 @@ async function settle(edit: Edit, state: FilmState): Promise<void> {
     castId: cast,
     frame: Math.min(before.frame, shot?.length ?? 1),
     kept: "kept",
+    // In the same step, so that the page renders once.
+    revision: before.revision + 1,
     edits: before.edits + 1,
+    since: noted(before.since, change, film, before.edits + 1),
   }));
-  touch();
 }
 
 /** Makes an edit: it counts once the server has it on its disk. */
@@ -142,7 +148,7 @@ export function commit(edit: Edit | null): Promise<unknown> {
     const id = get().filmId;
     if (edit === null || id === null) {
       await engine.cancel();
-      touch();
+      touchPreview();
       return;
     }
     set({ kept: "keeping" });
@@ -150,7 +156,7 @@ export function commit(edit: Edit | null): Promise<unknown> {
       await settle(edit, await send(id, edit));
     } catch (problem) {
       await engine.cancel();
-      touch();
+      touchPreview();
       throw problem;
     }
   });

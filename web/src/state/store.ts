@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import type { ArtReport, Film, Grip, KneadBrush, Point, PrintLine } from "../api/types";
+import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
 export type Place = (typeof places)[number];
@@ -64,8 +65,12 @@ export interface State {
   ready: ReadonlySet<number>;
   /** Rises whenever what the engine shows has changed, provisionally or for good. */
   revision: number;
-  /** Rises with every edit that was made. */
+  /** Rises with every edit that is only shown, while a value is dragged. */
+  previews: number;
+  /** Rises with every edit that was made, and with every film that is opened. */
   edits: number;
+  /** Which of them last changed what. */
+  since: Since;
   gripping: Grip | null;
   finderOpen: boolean;
   snagsOpen: boolean;
@@ -107,7 +112,9 @@ export const useStore = create<State>(() => ({
   reached: null,
   ready: new Set<number>(),
   revision: 0,
+  previews: 0,
   edits: 0,
+  since: untouched,
   gripping: null,
   finderOpen: false,
   snagsOpen: false,
@@ -121,5 +128,8 @@ export const useStore = create<State>(() => ({
 export const get = useStore.getState;
 export const set = useStore.setState;
 
-/** What the engine shows has changed: everything that asks it asks again. */
+/** What the engine shows has changed: the picture and what stands on it is asked for again. */
 export const touch = () => set((state) => ({ revision: state.revision + 1 }));
+
+/** An edit is shown that is not made, or is shown no more: rows and charts are asked for again too. */
+export const touchPreview = () => set((state) => ({ revision: state.revision + 1, previews: state.previews + 1 }));

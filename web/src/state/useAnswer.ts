@@ -1,38 +1,45 @@
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import type { Answer, AnswerTo, Question } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "./film";
-import { get, useStore } from "./store";
+import { lastEditOf } from "./since";
+import { get, type State, useStore } from "./store";
 
-/** What has been asked since what the engine shows last changed: a strip and a card that ask the same share one answer. */
-const asked = { revision: -1, answers: new Map<string, Promise<Answer>>() };
+/** Which state of things an answer is of: it is good for as long as this stays the same. */
+function stateOf(question: Question, { revision, since, previews }: State): string {
+  if (question.kind === "chart") return "";
+  if (question.kind === "strip") return `${lastEditOf(since, question.shot, question.owner)} ${previews}`;
+  return String(revision);
+}
+
+/** Answers that still hold: a strip and a card that ask the same share one. */
+const asked = new Map<string, { question: Question; of: string; answer: Promise<Answer> }>();
 
 function askOnce(text: string): Promise<Answer> {
-  const { revision } = get();
-  if (asked.revision !== revision) {
-    asked.revision = revision;
-    asked.answers.clear();
-  }
-  let answer = asked.answers.get(text);
-  if (answer === undefined) {
-    answer = engine.ask(JSON.parse(text) as Question);
-    asked.answers.set(text, answer);
-  }
+  const state = get();
+  for (const [old, { question, of }] of asked) if (stateOf(question, state) !== of) asked.delete(old);
+  const known = asked.get(text);
+  if (known !== undefined) return known.answer;
+  const question = JSON.parse(text) as Question;
+  const answer = engine.ask(question);
+  asked.set(text, { question, of: stateOf(question, state), answer });
+  answer.catch(() => asked.delete(text));
   return answer;
 }
 
 /**
- * The core's answer to a question, asked again whenever what the engine shows changes. While one is on its way
+ * The core's answer to a question, asked again whenever what it is about changes. While one is on its way
  * no second is sent; the newest question follows at once. The last answer stays until the next one is there.
  */
 export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["kind"]> | null {
-  const revision = useStore((state) => state.revision);
+  const of = useStore((state) => (question === null ? "" : stateOf(question, state)));
   const text = question === null ? null : JSON.stringify(question);
   const [held, setHeld] = useState<AnswerTo<Q["kind"]> | null>(null);
   const busy = useRef(false);
   const next = useRef<string | null>(null);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new revision asks the same question again
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another state asks the same question again
   useEffect(() => {
     next.current = text;
     if (busy.current) return;
@@ -42,12 +49,13 @@ export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["k
         const question = next.current;
         next.current = null;
         const answer = await askOnce(question).catch(tell);
-        if (answer) setHeld(answer as AnswerTo<Q["kind"]>);
+        // What is the same as before stays the very same, so that what shows it need not be drawn again.
+        if (answer) setHeld((before) => replaceEqualDeep(before, answer as AnswerTo<Q["kind"]>));
       }
       busy.current = false;
     };
     void ask();
-  }, [text, revision]);
+  }, [text, of]);
 
   // An answer to another kind of question is no answer.
   return held?.kind === question?.kind ? held : null;

@@ -1,4 +1,5 @@
 import { useTheme } from "@mui/material/styles";
+import { memo } from "react";
 import type { StripRow as Row, ThingKind } from "../api/types";
 import { goTo } from "../shell/commands";
 import { commit } from "../state/film";
@@ -7,7 +8,7 @@ import type { Scale } from "./Strip";
 import { useFrameDrag } from "./useFrameDrag";
 
 /** The keys of one thing: round beads, with a double rail where it is held. */
-export function BeadRow({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) {
+export const BeadRow = memo(({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) => {
   const { inks } = useTheme().palette;
   const chosen = useStore((state) => state.chosen?.thing === row.thing);
   const y = 12;
@@ -41,7 +42,7 @@ export function BeadRow({ row, owner, scale }: { row: Row; owner: string; scale:
       ))}
     </svg>
   );
-}
+});
 
 function Bead({
   frame,

@@ -1,10 +1,11 @@
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useRef, useState } from "react";
 import type { PoseCard, StripOwner, View } from "../api/types";
 import { nameOfGap } from "../fields/charts";
 import { goTo } from "../shell/commands";
-import { thumb } from "../stage/playback";
+import { orderThumb } from "../stage/thumbs";
 import { commit } from "../state/film";
+import { lastEditIn, lastEditOf } from "../state/since";
 import { useStore } from "../state/store";
 import type { Scale } from "./Strip";
 import { useFrameDrag } from "./useFrameDrag";
@@ -40,13 +41,20 @@ export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
           <Slip key={card.frame} frame={card.frame} scale={scale} />
         ))}
       {full.map((card) => (
-        <Card key={card.frame} card={card} owner={owner} scale={scale} width={widths.get(card.frame) ?? widest} />
+        <Card
+          key={card.frame}
+          card={card}
+          owner={owner.owner}
+          ownerKind={owner.kind}
+          scale={scale}
+          width={widths.get(card.frame) ?? widest}
+        />
       ))}
     </svg>
   );
 }
 
-function Gap({ card, scale, after }: { card: PoseCard; scale: Scale; after: number }) {
+const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after: number }) => {
   const { inks } = useTheme().palette;
   if (card.next == null) return null;
   const [from, to] = [scale.x(card.frame), scale.x(card.next)];
@@ -71,7 +79,7 @@ function Gap({ card, scale, after }: { card: PoseCard; scale: Scale; after: numb
       ))}
     </g>
   );
-}
+});
 
 /** A few keys on their own: a small tab at the foot of the row. */
 function Slip({ frame, scale }: { frame: number; scale: Scale }) {
@@ -83,7 +91,15 @@ function Slip({ frame, scale }: { frame: number; scale: Scale }) {
   );
 }
 
-function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner; scale: Scale; width: number }) {
+interface CardProps {
+  card: PoseCard;
+  owner: string;
+  ownerKind: StripOwner["kind"];
+  scale: Scale;
+  width: number;
+}
+
+const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
   const { inks } = useTheme().palette;
   const here = useStore((state) => state.frame === card.frame);
   const shotId = useStore((state) => state.shotId) ?? "";
@@ -91,12 +107,12 @@ function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner
     scale,
     card.frame,
     () => goTo(card.frame),
-    (to) => void commit({ kind: "moveKeys", shotId, from: card.frame, to, owner: owner.owner, addresses: [] }),
+    (to) => void commit({ kind: "moveKeys", shotId, from: card.frame, to, owner, addresses: [] }),
   );
-  const isCamera = owner.kind === "Camera";
-  const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner.owner };
+  const isCamera = ownerKind === "Camera";
+  const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner };
   const picture = usePicture(view, card.frame, isCamera);
-  const clip = `card-${owner.owner}-${card.frame}`;
+  const clip = `card-${owner}-${card.frame}`;
   return (
     <g
       transform={`translate(${scale.x(card.frame) - 4 + shift} 9)`}
@@ -138,29 +154,29 @@ function Card({ card, owner, scale, width }: { card: PoseCard; owner: StripOwner
       )}
     </g>
   );
-}
+});
 
-/** The card's picture, painted again after each edit when nothing else is going on. */
+/** The card's picture, painted again when its owner has changed and nothing else is going on. */
 function usePicture(view: View, frame: number, wide: boolean): string | null {
-  const edits = useStore((state) => state.edits);
-  const filmId = useStore((state) => state.filmId);
-  const playing = useStore((state) => state.playing);
-  const gripping = useStore((state) => state.gripping !== null);
+  const { shot, cast } = view;
+  const edit = useStore(({ since }) => (cast ? lastEditOf(since, shot ?? "", cast) : lastEditIn(since, shot ?? "")));
+  const resting = useStore((state) => !state.playing && state.gripping === null);
   const [picture, setPicture] = useState<string | null>(null);
-  const text = JSON.stringify(view);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: an edit or another film asks for a new picture
+  const painted = useRef("");
+  const wanted = JSON.stringify([shot, cast, frame, wide, edit]);
   useEffect(() => {
-    if (playing || gripping) return;
-    let gone = false;
-    const later = requestIdleCallback(() => {
-      thumb(JSON.parse(text) as View, frame, 142, 80, wide ? 142 : 80)
-        .then((url) => gone || setPicture(url))
-        .catch(() => undefined);
+    if (!resting || painted.current === wanted) return;
+    return orderThumb({
+      view: { shot, cast },
+      frame,
+      width: 142,
+      height: 80,
+      cutTo: wide ? 142 : 80,
+      done: (url) => {
+        painted.current = wanted;
+        setPicture(url);
+      },
     });
-    return () => {
-      gone = true;
-      cancelIdleCallback(later);
-    };
-  }, [text, frame, wide, edits, filmId, playing, gripping]);
+  }, [wanted, shot, cast, frame, wide, resting]);
   return picture;
 }

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import type { StripOwner } from "../api/types";
 import { goTo } from "../shell/commands";
 import { useShot } from "../state/select";
@@ -21,9 +21,7 @@ export interface Scale {
 
 /** The time area: ruler, cards with their charts, a row of beads for each thing with keys, and now. */
 export function Strip({ camera }: { camera: boolean }) {
-  const { inks } = useTheme().palette;
-  const shot = useShot();
-  const frame = useStore((state) => state.frame);
+  const length = useShot()?.length ?? null;
   const castId = useStore((state) => state.castId);
   const owner = useStrip(camera ? "camera" : castId);
   const lane = useRef<HTMLDivElement>(null);
@@ -35,10 +33,8 @@ export function Strip({ camera }: { camera: boolean }) {
     watcher.observe(element);
     return () => watcher.disconnect();
   }, []);
-  if (!shot) return null;
-
-  const perFrame = (width - 28) / Math.max(1, shot.length - 1);
-  const scale: Scale = { x: (f) => 10 + (f - 1) * perFrame, frame: (x) => 1 + (x - 10) / perFrame, perFrame };
+  const scale = useMemo(() => scaleOf(width, length ?? 1), [width, length]);
+  if (length === null) return null;
 
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
     const target = event.currentTarget;
@@ -81,32 +77,46 @@ export function Strip({ camera }: { camera: boolean }) {
             sx={{ width: Names, flexShrink: 0, bgcolor: "background.paper", borderRight: 1, borderColor: "divider" }}
           />
           <Box ref={lane} onPointerDown={scrub} sx={{ flex: 1, cursor: "ew-resize", touchAction: "none" }}>
-            <Ruler length={shot.length} scale={scale} width={width} />
+            <Ruler length={length} scale={scale} width={width} />
           </Box>
         </Box>
         {owner && <OwnerRows owner={owner} scale={scale} />}
-        <svg
-          aria-hidden="true"
-          style={{
-            position: "absolute",
-            left: Names + scale.x(frame) - 6,
-            top: 0,
-            height: "100%",
-            minHeight: 200,
-            width: 12,
-            pointerEvents: "none",
-            zIndex: 5,
-          }}
-        >
-          <path d="M6 0V4000" stroke={inks.blade} strokeWidth={1.4} />
-          <path d="M1 0h10l-3 5 3 5-3 5 3 5-5 4-5-4 3-5-3-5 3-5z" fill={inks.blade} />
-        </svg>
+        <Blade scale={scale} />
       </Box>
     </Box>
   );
 }
 
-function OwnerRows({ owner, scale }: { owner: StripOwner; scale: Scale }) {
+function scaleOf(width: number, length: number): Scale {
+  const perFrame = (width - 28) / Math.max(1, length - 1);
+  return { x: (frame) => 10 + (frame - 1) * perFrame, frame: (x) => 1 + (x - 10) / perFrame, perFrame };
+}
+
+/** Now. It moves with every frame; the rows do not. */
+function Blade({ scale }: { scale: Scale }) {
+  const { inks } = useTheme().palette;
+  const frame = useStore((state) => state.frame);
+  return (
+    <svg
+      aria-hidden="true"
+      style={{
+        position: "absolute",
+        left: Names + scale.x(frame) - 6,
+        top: 0,
+        height: "100%",
+        minHeight: 200,
+        width: 12,
+        pointerEvents: "none",
+        zIndex: 5,
+      }}
+    >
+      <path d="M6 0V4000" stroke={inks.blade} strokeWidth={1.4} />
+      <path d="M1 0h10l-3 5 3 5-3 5 3 5-5 4-5-4 3-5-3-5 3-5z" fill={inks.blade} />
+    </svg>
+  );
+}
+
+const OwnerRows = memo(({ owner, scale }: { owner: StripOwner; scale: Scale }) => {
   return (
     <>
       <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name} tall>
@@ -119,7 +129,7 @@ function OwnerRows({ owner, scale }: { owner: StripOwner; scale: Scale }) {
       ))}
     </>
   );
-}
+});
 
 function Named({
   title,

@@ -1,0 +1,42 @@
+import { address } from "./server.mjs";
+
+/** Start, evaluation and a drag on the demo film. */
+export async function measureDemo(page, native) {
+  const first = [];
+  for (let i = 0; i < 3; i++) {
+    const began = Date.now();
+    await page.goto(address);
+    await page.waitForFunction(() => document.documentElement.dataset.painted !== undefined);
+    first.push(Date.now() - began);
+  }
+  await page.waitForFunction(() => document.querySelectorAll("[data-card] image").length >= 9);
+  const figures = await page.evaluate(async () => {
+    const { timeEvaluation, begin, move, cancel, frame, ask, state, paintUnfilled } = window.fretsaw;
+    const drawings = state().film.drawings.map((drawing) => drawing.id);
+    const view = { shot: "fog-horn" };
+    await timeEvaluation(view, 192);
+    const times = await timeEvaluation(view, 960);
+    const evaluation = times.reduce((sum, time) => sum + time) / times.length;
+    const { pins } = await ask({ kind: "overlay", view, frame: 60 });
+    const from = pins.find((pin) => pin.thing === "scarf-tip").at;
+    await begin({ view, frame: 60, grip: { kind: "Pin", thing: "scarf-tip", owner: "bramble", keepSize: false }, from, trying: false });
+    const moves = [];
+    for (let i = 0; i < 240; i++) {
+      const began = performance.now();
+      await move({ x: from.x + 60 * Math.sin(i / 9), y: from.y + 40 * Math.cos(i / 7) });
+      await paintUnfilled(await frame(view, 60), drawings);
+      moves.push(performance.now() - began);
+    }
+    await cancel();
+    moves.sort((a, b) => a - b);
+    return { evaluation, p50: moves[120], p95: moves[228] };
+  });
+  return {
+    "Evaluation of a demo frame in the browser": { measured: `${figures.evaluation.toFixed(2)} ms`, aim: "" },
+    "Browser against native": { measured: `${(figures.evaluation / native).toFixed(1)} times`, aim: "at most 8" },
+    "Pointer move to draw list painted, unfilled, p50": { measured: `${figures.p50.toFixed(1)} ms`, aim: "" },
+    "Pointer move to draw list painted, unfilled, p95": { measured: `${figures.p95.toFixed(1)} ms`, aim: "under 16" },
+    "Start to first picture, cold browser cache": { measured: `${first[0]} ms`, aim: "under 3000" },
+    "Start to first picture, again": { measured: `${Math.min(...first.slice(1))} ms`, aim: "under 3000" },
+  };
+}

@@ -1,0 +1,48 @@
+import { address, kept, open, show, start, stop } from "./server.mjs";
+
+const Edits = 20_000;
+
+/** A film that is worked on for long: 20,000 edits one after the other, then opened by a server that has just started. */
+export async function measureLog(page) {
+  const film = await open(page, "one-shot.fretsaw");
+  await page.goto("about:blank");
+  const before = kept();
+  const times = [];
+  for (let seq = 0; seq < Edits; seq++) {
+    const began = performance.now();
+    await post(`/api/films/${film}/edits`, {
+      baseSeq: seq,
+      edit: { kind: "setKeys", shotId: "shot-0", frame: 1 + 16 * (seq % 125), values: [{ address: { owner: `use-${seq % 4}`, thing: `bone-${seq % 5}-1`, property: "turn" }, value: (seq % 37) / 2 }] },
+    });
+    times.push(performance.now() - began);
+  }
+  const grown = (kept() - before) / Edits;
+  times.sort((a, b) => a - b);
+  await stop();
+  await start();
+  const began = Date.now();
+  await (await fetch(`${address}/api/films/${film}/opening`)).arrayBuffer();
+  const opened = Date.now() - began;
+  await show(page, film);
+  const undo = [];
+  for (let i = 0; i < 200; i++) {
+    const asked = performance.now();
+    await post(`/api/films/${film}/undo`, {});
+    undo.push(performance.now() - asked);
+  }
+  return {
+    "20,000 edits: the server opens the film": { measured: `${opened} ms`, aim: "under 1000" },
+    "Growth of the database for an edit": { measured: `${grown.toFixed(0)} bytes`, aim: "" },
+    "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5)}, ${at(times, 0.95)} ms`, aim: "" },
+    "The longest of them, snapshots taken meanwhile": { measured: `${at(times, 1)} ms`, aim: "under 50" },
+    "Undo after opening it, the longest of 200": { measured: `${Math.max(...undo).toFixed(1)} ms`, aim: "" },
+  };
+}
+
+const at = (sorted, part) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))].toFixed(1);
+
+async function post(path, body) {
+  const answer = await fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) });
+  if (!answer.ok) throw new Error(await answer.text());
+  return answer.json();
+}

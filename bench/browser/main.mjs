@@ -1,0 +1,26 @@
+// The browser half of ./fretsaw bench: the core as WebAssembly in Debian's Chromium, against the native figure of this run.
+import { measureDemo } from "./demo.mjs";
+import { measureLog } from "./log.mjs";
+import { measureLong } from "./long.mjs";
+import { measureRig } from "./rig.mjs";
+import { address, chromium, start, stop, tidy } from "./server.mjs";
+
+const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), rig: measureRig, long: measureLong, log: measureLog };
+const only = process.argv[4];
+
+await start();
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+try {
+  const figures = {};
+  for (const [name, measure] of Object.entries(measures)) {
+    if (only !== undefined && only !== name) continue;
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    Object.assign(figures, await measure(page));
+    await page.close();
+  }
+  console.table(figures);
+} finally {
+  await browser.close();
+  await stop();
+  tidy();
+}

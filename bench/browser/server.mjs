@@ -1,0 +1,61 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
+import { createRequire } from "node:module";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+
+const root = new URL("../..", import.meta.url).pathname;
+const files = process.argv[3] ?? join(root, ".fretsaw/bench");
+const data = mkdtempSync(join(tmpdir(), "fretsaw-bench-"));
+
+export const { chromium } = createRequire(join(root, "tests/e2e/"))("@playwright/test");
+export const address = "http://127.0.0.1:5485";
+
+let server = null;
+
+export async function start() {
+  server = spawn(join(root, "src/Fretsaw.Server/bin/Release/net10.0/Fretsaw.Server"), [], {
+    cwd: root,
+    env: { ...process.env, Urls: address, Fretsaw__Data: data, Fretsaw__Web: join(root, "web/dist"), Fretsaw__Engine: join(root, ".fretsaw/engine/wwwroot"), Fretsaw__Demo: "true" },
+  });
+  await new Promise((resolve) => server.stdout.on("data", (text) => text.toString().includes("Now listening") && resolve()));
+}
+
+export async function stop() {
+  const gone = new Promise((resolve) => server.once("exit", resolve));
+  server.kill();
+  await gone;
+}
+
+export const tidy = () => rmSync(data, { recursive: true, force: true });
+
+/** Bytes of the database, with what is not yet moved into it. */
+export const kept = () =>
+  ["", "-wal"].reduce((sum, end) => sum + (statSync(join(data, `fretsaw.db${end}`), { throwIfNoEntry: false })?.size ?? 0), 0);
+
+/** Sends a file as the browser does; the answer, and how long it took. */
+export async function upload(path, name) {
+  const form = new FormData();
+  form.append("file", new Blob([readFileSync(join(files, name))]), name);
+  const began = Date.now();
+  const answer = await fetch(address + path, { method: "POST", body: form });
+  if (!answer.ok) throw new Error(await answer.text());
+  return { answer: await answer.json(), took: Date.now() - began };
+}
+
+/** Brings a bundle in and shows it. */
+export async function open(page, bundle) {
+  const { id } = (await upload("/api/films/bundle", bundle)).answer;
+  await show(page, id);
+  return id;
+}
+
+/** Shows a film until it can be worked on. */
+export async function show(page, film) {
+  await page.goto(`${address}/films/${film}`);
+  await page.waitForFunction(() => document.documentElement.dataset.fine && document.documentElement.dataset.fine === window.fretsaw.shownMark());
+  // The server looks for snags after a film opens, on the cores that are measured here.
+  await page.waitForLoadState("networkidle");
+  // A question is answered by the worker once it has the film, and its answer ends the start.
+  await page.waitForFunction(async () => (await window.fretsaw.timeEvaluation({ shot: window.fretsaw.state().shotId }, 1)).length === 1);
+}

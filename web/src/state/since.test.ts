@@ -1,0 +1,40 @@
+import { expect, test } from "vitest";
+import type { Film, FilmChange } from "../api/types";
+import fixture from "./change.fixture.json";
+import { lastEditIn, lastEditOf, noted, untouched } from "./since";
+
+const film = fixture.start as unknown as Film;
+const step = (edit: string) => {
+  const found = fixture.steps.find((one) => one.edit === edit);
+  if (!found) throw new Error(`The fixture has no “${edit}”.`);
+  return found.change as unknown as FilmChange;
+};
+const after = (edit: string) => noted(untouched, step(edit), film, 1);
+
+test("a key touches its owner, and the shot that it is in", () => {
+  const since = after("Keyed the pose");
+  expect(lastEditOf(since, "s", "use")).toBe(1);
+  expect(lastEditOf(since, "s", "flat")).toBe(0);
+  expect(lastEditOf(since, "s", "camera")).toBe(0);
+  expect([lastEditIn(since, "s"), lastEditIn(since, "next")]).toEqual([1, 0]);
+});
+
+test("a puppet touches its uses and no picture", () => {
+  const since = after("Renamed a bone");
+  expect([lastEditOf(since, "s", "use"), lastEditOf(since, "s", "flat"), lastEditIn(since, "s")]).toEqual([1, 0, 1]);
+});
+
+test("a thing on the stage touches itself", () => {
+  const since = after("Placed a thing");
+  expect([lastEditOf(since, "s", "flat"), lastEditOf(since, "s", "use"), lastEditIn(since, "s")]).toEqual([1, 0, 1]);
+});
+
+test("what the film is made of touches everything", () => {
+  const since = after("Renamed the film");
+  expect([lastEditOf(since, "s", "use"), lastEditIn(since, "next")]).toEqual([1, 1]);
+});
+
+test("later edits leave what they do not touch at its number", () => {
+  const since = noted(after("Keyed the pose"), step("Placed a thing"), film, 2);
+  expect([lastEditOf(since, "s", "use"), lastEditOf(since, "s", "flat"), lastEditIn(since, "s")]).toEqual([1, 2, 2]);
+});
