@@ -33,11 +33,13 @@ public static partial class Engine
     /// Reads the film and gets ready for its first shot. The runtime reads and compiles code as it is first run, which takes
     /// longer than the work itself; while a film opens the server answers, so that nobody waits for it.
     /// </summary>
-    /// <param name="film">As the server wrote it, which has checked it.</param>
+    /// <param name="film">As the server wrote it, which has checked it, but for the keys beside it.</param>
+    /// <param name="keys">See <see cref="PackedKeys"/>.</param>
     [JSExport]
-    public static void Open(string film)
+    public static void Open(string film, [JSMarshalAs<JSType.Array<JSType.Number>>] double[] keys)
     {
-        session = new Session(FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film"));
+        var read = FilmJson.Parse(Encoding.UTF8.GetBytes(film), "film");
+        session = new Session(read with { Shots = PackedKeys.Fill(read.Shots, keys) });
         if (session.Film.Shots.FirstOrDefault() is { } shot)
         {
             session.DrawFrame(new View(shot.Id), 1);
@@ -61,9 +63,10 @@ public static partial class Engine
     [JSExport]
     public static string Apply(string edit) => JsonSerializer.Serialize(session.Apply(ReadEdit(edit)), EngineJson.Default.FilmChange);
 
-    /// <summary>A shot that was opened without its keys, as the server wrote it.</summary>
+    /// <summary>A shot that was opened without its keys, as the server wrote it but for the keys beside it.</summary>
     [JSExport]
-    public static void ReadShot(string shot) => session.ReadShot(Read(shot, EngineJson.Default.Shot));
+    public static void ReadShot(string shot, [JSMarshalAs<JSType.Array<JSType.Number>>] double[] keys) =>
+        session.ReadShot(PackedKeys.Fill([Read(shot, EngineJson.Default.Shot)], keys)[0]);
 
     [JSExport]
     public static string Drawing(int index) => JsonSerializer.Serialize(session.Film.Drawings[index], EngineJson.Default.Drawing);

@@ -6,6 +6,8 @@ namespace Fretsaw.Core.Geometry;
 /// </summary>
 public sealed class Mesh(double[] x, double[] y, int[] triangles)
 {
+    private TriangleGrid? grid;
+
     public double[] X { get; } = x;
 
     public double[] Y { get; } = y;
@@ -30,30 +32,50 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
     /// <returns>(−1, default) for a mesh without triangles.</returns>
     public (int Triangle, double A, double B, double C) Locate(Point p)
     {
+        if (TriangleCount == 0)
+        {
+            return (-1, 0, 0, 0);
+        }
+
+        grid ??= new TriangleGrid(this);
+        foreach (var t in grid.Near(p))
+        {
+            var (a, b, c) = Barycentric(t, p);
+            if (a >= 0 && b >= 0 && c >= 0)
+            {
+                return (t, a, b, c);
+            }
+        }
+
+        return Nearest(p);
+    }
+
+    private (int Triangle, double A, double B, double C) Nearest(Point p)
+    {
         var best = (-1, 0.0, 0.0, 0.0);
         var nearest = double.PositiveInfinity;
         for (var t = 0; t < TriangleCount; t++)
         {
-            var (a, b, c) = (Triangles[3 * t], Triangles[(3 * t) + 1], Triangles[(3 * t) + 2]);
-            var area = DoubleArea(X, Y, a, b, c);
-            var wa = Point.Cross(At(b) - p, At(c) - p) / area;
-            var wb = Point.Cross(At(c) - p, At(a) - p) / area;
-            var wc = 1 - wa - wb;
-            if (wa >= 0 && wb >= 0 && wc >= 0)
-            {
-                return (t, wa, wb, wc);
-            }
-
-            var (ca, cb, cc) = Clamp(wa, wb, wc);
-            var distance = ((At(a) * ca) + (At(b) * cb) + (At(c) * cc) - p).Length;
+            var (wa, wb, wc) = Barycentric(t, p);
+            var (a, b, c) = Clamp(wa, wb, wc);
+            var distance = ((At(Triangles[3 * t]) * a) + (At(Triangles[(3 * t) + 1]) * b) + (At(Triangles[(3 * t) + 2]) * c) - p).Length;
             if (distance < nearest)
             {
                 nearest = distance;
-                best = (t, ca, cb, cc);
+                best = (t, a, b, c);
             }
         }
 
         return best;
+    }
+
+    private (double A, double B, double C) Barycentric(int t, Point p)
+    {
+        var (a, b, c) = (Triangles[3 * t], Triangles[(3 * t) + 1], Triangles[(3 * t) + 2]);
+        var area = DoubleArea(X, Y, a, b, c);
+        var wa = Point.Cross(At(b) - p, At(c) - p) / area;
+        var wb = Point.Cross(At(c) - p, At(a) - p) / area;
+        return (wa, wb, 1 - wa - wb);
     }
 
     /// <summary>The edges that one triangle alone has, as closed chains of vertices; the art is always on the same side.</summary>

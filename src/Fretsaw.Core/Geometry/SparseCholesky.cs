@@ -106,7 +106,7 @@ public sealed class SparseCholesky
         {
             parent[k] = -1;
             seen[k] = k;
-            foreach (var column in matrix.Row(Order[k]).Keys)
+            foreach (var column in matrix.Columns(Order[k]))
             {
                 for (var i = rank[column]; i < k && seen[i] != k; i = parent[i])
                 {
@@ -138,15 +138,17 @@ public sealed class SparseCholesky
         {
             seen[k] = k;
             var top = n;
-            foreach (var (column, value) in matrix.Row(Order[k]))
+            var columns = matrix.Columns(Order[k]);
+            var values = matrix.Values(Order[k]);
+            for (var at = 0; at < columns.Length; at++)
             {
-                var i = rank[column];
+                var i = rank[columns[at]];
                 if (i > k)
                 {
                     continue;
                 }
 
-                row[i] += value;
+                row[i] += values[at];
                 var depth = 0;
                 for (; seen[i] != k; i = parent[i])
                 {

@@ -36,7 +36,7 @@ public sealed class ArapSystem
     {
         (Mesh, Pins, Handles) = (mesh, pins, handles);
         (First, Neighbour, Weight) = Rows(laplacian);
-        PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian.Row(v).GetValueOrDefault(v));
+        PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian[v, v]);
         foreach (var handle in handles)
         {
             Tie(laplacian, handle, PinWeight);
@@ -258,7 +258,7 @@ public sealed class ArapSystem
                 }
 
                 reached[v] = true;
-                foreach (var other in matrix.Row(v).Keys)
+                foreach (var other in matrix.Columns(v))
                 {
                     queue.Enqueue(other);
                 }
@@ -273,12 +273,14 @@ public sealed class ArapSystem
         var weight = new List<double>();
         for (var v = 0; v < laplacian.Size; v++)
         {
-            foreach (var (other, value) in laplacian.Row(v))
+            var columns = laplacian.Columns(v);
+            var values = laplacian.Values(v);
+            for (var i = 0; i < columns.Length; i++)
             {
-                if (other != v)
+                if (columns[i] != v)
                 {
-                    neighbour.Add(other);
-                    weight.Add(-value);
+                    neighbour.Add(columns[i]);
+                    weight.Add(-values[i]);
                 }
             }
 

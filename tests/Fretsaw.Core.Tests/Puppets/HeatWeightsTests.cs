@@ -20,7 +20,7 @@ public class HeatWeightsTests
         var ours = HeatWeights.Diffuse(Mesh, Three, Strip.Outline);
         var (matrix, heat) = HeatWeights.System(Mesh, Three, Strip.Outline);
         var n = Mesh.VertexCount;
-        var dense = Matrix<double>.Build.Dense(n, n, (i, j) => matrix.Row(i).GetValueOrDefault(j)).Cholesky();
+        var dense = Matrix<double>.Build.Dense(n, n, (i, j) => matrix[i, j]).Cholesky();
         for (var bone = 0; bone < 3; bone++)
         {
             var wanted = dense.Solve(Vector<double>.Build.Dense(heat.AsSpan(bone * n, n).ToArray()));

@@ -26,6 +26,7 @@ export type Limb = Schemas["Limb"];
 export type Sway = Schemas["Sway"];
 export type FollowThrough = Schemas["FollowThrough"];
 export type Shot = Schemas["Shot"];
+export type Track = Shot["tracks"][number];
 export type Thing = Schemas["Thing"];
 export type Shake = Schemas["Shake"];
 export type Gap = Schemas["Gap"];

@@ -1,8 +1,8 @@
 /** What Fretsaw.Browser exports. Text is the JSON of the generated types. */
 export interface EngineExports {
-  Open(film: string): void;
+  Open(film: string, keys: Float64Array): void;
   Apply(edit: string): string;
-  ReadShot(shot: string): void;
+  ReadShot(shot: string, keys: Float64Array): void;
   Drawing(index: number): string;
   Frame(view: string, frame: number): { slice(): Uint8Array; dispose(): void };
   Ask(question: string): string;

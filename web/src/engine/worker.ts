@@ -1,4 +1,5 @@
 /// <reference lib="webworker" />
+import { packFilm, packShot } from "./packedKeys";
 import type { EngineExports, Method, Request, Response } from "./protocol";
 
 /** The core in its worker: starts .NET once, then answers calls one after the other. */
@@ -25,6 +26,8 @@ self.addEventListener("message", async ({ data }: MessageEvent<Request>) => {
 
 /** A frame arrives as a view of the core's memory: copied out and let go. */
 function call(engine: EngineExports, method: Method, args: unknown[]): unknown {
+  if (method === "Open") return engine.Open(...packFilm(args[0] as string));
+  if (method === "ReadShot") return engine.ReadShot(...packShot(args[0] as string));
   const run = engine[method] as (...args: unknown[]) => unknown;
   const value = run(...args);
   if (method !== "Frame") return value;

@@ -24,6 +24,7 @@ const RestMs = 400;
 export function useSnags(): Snag[] {
   const shotId = useStore((state) => state.shotId);
   const filmId = useStore((state) => state.filmId);
+  const atHand = useStore((state) => state.atHand);
   const edit = useRested(
     useStore(({ since, shotId }) => lastEditIn(since, shotId ?? "")),
     RestMs,
@@ -35,7 +36,7 @@ export function useSnags(): Snag[] {
     // A newer edit cancels the search; what is found is shown as it comes.
     queryFn: ({ signal }) =>
       watchSnags(filmId ?? "", shotId ?? "", (found) => queries.setQueryData(key, found), signal),
-    enabled: shotId !== null && filmId !== null,
+    enabled: shotId !== null && filmId !== null && atHand,
     placeholderData: (before) => before,
   });
   return shotId === null ? none : (data ?? none);

@@ -41,6 +41,7 @@ export async function openFilm(id: string): Promise<void> {
   set({
     filmId: id,
     film,
+    atHand: false,
     ...stand(state),
     // An edit made between the two answers is missed by neither: what comes after this number is fetched.
     seq,
@@ -58,6 +59,7 @@ export async function openFilm(id: string): Promise<void> {
   });
   touch();
   await opened;
+  if (get().filmId === id) set({ atHand: true });
   set({ prints: await api.prints(id) });
   stopWatching = watchFilm(id, {
     // In line, so that an edit on its way from here is known by then and not fetched.

@@ -32,6 +32,8 @@ export interface State {
   filmId: string | null;
   /** The film's structure as last acknowledged. */
   film: Film | null;
+  /** The core in the browser has the film: what can wait waits for that. */
+  atHand: boolean;
   seq: number;
   undo: string | null;
   redo: string | null;
@@ -88,6 +90,7 @@ export interface State {
 export const useStore = create<State>(() => ({
   filmId: null,
   film: null,
+  atHand: false,
   seq: 0,
   undo: null,
   redo: null,

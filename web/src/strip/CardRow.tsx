@@ -160,7 +160,7 @@ const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
 function usePicture(view: View, frame: number, wide: boolean): string | null {
   const { shot, cast } = view;
   const edit = useStore(({ since }) => (cast ? lastEditOf(since, shot ?? "", cast) : lastEditIn(since, shot ?? "")));
-  const resting = useStore((state) => !state.playing && state.gripping === null);
+  const resting = useStore((state) => state.atHand && !state.playing && state.gripping === null);
   const [picture, setPicture] = useState<string | null>(null);
   const painted = useRef("");
   const wanted = JSON.stringify([shot, cast, frame, wide, edit]);
