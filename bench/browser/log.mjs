@@ -1,41 +1,46 @@
-import { address, kept, open, show, start, stop } from "./server.mjs";
+import { address, kept, open, start, stop } from "./server.mjs";
 
 const Edits = 20_000;
+const Warm = 100;
 
 /** A film that is worked on for long: 20,000 edits one after the other, then opened by a server that has just started. */
 export async function measureLog(page) {
   const film = await open(page, "one-shot.fretsaw");
   await page.goto("about:blank");
-  const before = kept();
-  const times = [];
-  for (let seq = 0; seq < Edits; seq++) {
-    const began = performance.now();
-    await post(`/api/films/${film}/edits`, {
+  const edit = (seq) =>
+    post(`/api/films/${film}/edits`, {
       baseSeq: seq,
       edit: { kind: "setKeys", shotId: "shot-0", frame: 1 + 16 * (seq % 125), values: [{ address: { owner: `use-${seq % 4}`, thing: `bone-${seq % 5}-1`, property: "turn" }, value: (seq % 37) / 2 }] },
     });
+  // A server that has just started compiles its code as it is first run.
+  for (let seq = 0; seq < Warm; seq++) await edit(seq);
+  const before = kept();
+  const times = [];
+  for (let seq = Warm; seq < Edits; seq++) {
+    const began = performance.now();
+    await edit(seq);
     times.push(performance.now() - began);
   }
-  const grown = (kept() - before) / Edits;
+  const grown = (kept() - before) / (Edits - Warm);
   times.sort((a, b) => a - b);
   await stop();
   await start();
   const began = Date.now();
   await (await fetch(`${address}/api/films/${film}/opening`)).arrayBuffer();
   const opened = Date.now() - began;
-  await show(page, film);
   const undo = [];
   for (let i = 0; i < 200; i++) {
     const asked = performance.now();
-    await post(`/api/films/${film}/undo`, {});
+    await post(`/api/films/${film}/undo`, { baseSeq: Edits + i });
     undo.push(performance.now() - asked);
   }
+  undo.sort((a, b) => a - b);
   return {
     "20,000 edits: the server opens the film": { measured: `${opened} ms`, aim: "under 1000" },
     "Growth of the database for an edit": { measured: `${grown.toFixed(0)} bytes`, aim: "" },
     "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5)}, ${at(times, 0.95)} ms`, aim: "" },
     "The longest of them, snapshots taken meanwhile": { measured: `${at(times, 1)} ms`, aim: "under 50" },
-    "Undo after opening it, the longest of 200": { measured: `${Math.max(...undo).toFixed(1)} ms`, aim: "" },
+    "Undo in it, p50, p95": { measured: `${at(undo, 0.5)}, ${at(undo, 0.95)} ms`, aim: "under 30" },
   };
 }
 

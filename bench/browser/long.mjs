@@ -11,6 +11,7 @@ export async function measureLong(page) {
   const sent = count(page);
   await open(page, "one-shot.fretsaw");
   await page.evaluate(timeEdits, { view, edits: 10 });
+  await sent.quiet();
   const one = await edits(page, sent);
   const film = (await upload("/api/films/bundle", "long.fretsaw")).answer.id;
   const before = sent.of("/opening");
@@ -20,6 +21,7 @@ export async function measureLong(page) {
   await show(page, film);
   const asked = (sent.of("/opening") - before) / 2;
   await page.evaluate(timeEdits, { view, edits: 10 });
+  await sent.quiet();
   const many = await edits(page, sent);
   const scrub = await page.evaluate(timeScrub, view);
   const drag = await page.evaluate(timeDrag, view);
@@ -43,20 +45,32 @@ export async function measureLong(page) {
 
 /** Bodies of requests and answers by the end of their path, headers left out. */
 function count(page) {
-  const bytes = new Map();
+  const [bytes, under] = [new Map(), new Set()];
+  let last = Date.now();
+  page.on("request", (request) => under.add(request));
+  for (const end of ["requestfinished", "requestfailed"]) {
+    page.on(end, (request) => {
+      under.delete(request);
+      last = Date.now();
+    });
+  }
   page.on("requestfinished", async (request) => {
     const path = new URL(request.url()).pathname;
     const { requestBodySize, responseBodySize } = await request.sizes();
     bytes.set(path, (bytes.get(path) ?? 0) + requestBodySize + responseBodySize);
   });
   const sum = (end) => [...bytes].reduce((sum, [path, size]) => (path.endsWith(end) ? sum + size : sum), 0);
-  return { of: sum };
+  // The search for snags and the cards' pictures take a core each, of two: what is measured after them waits for them.
+  const quiet = async () => {
+    while (under.size > 0 || Date.now() - last < 2000) await page.waitForTimeout(100);
+  };
+  return { of: sum, quiet };
 }
 
 async function edits(page, sent) {
   const before = { edits: sent.of("/edits"), undo: sent.of("/undo") };
   const times = await page.evaluate(timeEdits, { view, edits: Edits });
-  await page.waitForLoadState("networkidle");
+  await sent.quiet();
   return {
     edit: at(times.edits.acknowledged, 0.95),
     undo: at(times.undo.acknowledged, 0.95),

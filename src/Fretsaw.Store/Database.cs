@@ -11,6 +11,9 @@ public sealed class Database
     /// <summary>As far as SQLite's format goes, https://www.sqlite.org/limits.html#max_page_count</summary>
     private const long UnboundedPages = 4_294_967_294;
 
+    /// <summary>How long who writes waits for who is writing.</summary>
+    private const int BusyMs = 10_000;
+
     private readonly string connectionString;
     private readonly long? mostPages;
 
@@ -20,7 +23,7 @@ public sealed class Database
     public Database(string file, long? mostPages = null)
     {
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(file))!);
-        connectionString = new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
+        connectionString = new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = BusyMs / 1000 }.ToString();
         using (var connection = Open())
         {
             connection.Execute("PRAGMA journal_mode = WAL");
@@ -46,6 +49,9 @@ public sealed class Database
     {
         var connection = new SqliteConnection(connectionString);
         connection.Open();
+
+        // SQLite itself looks again after 1, 2, 5 … ms; the library around it would let 150 ms pass, and an edit beside a snapshot with them.
+        connection.Execute($"PRAGMA busy_timeout = {BusyMs}");
 
         // FULL: what was acknowledged survives a power cut, not only a killed process.
         connection.Execute("PRAGMA synchronous = FULL");

@@ -8,8 +8,8 @@ using Fretsaw.Core.Sessions;
 namespace Fretsaw.Core.Tests;
 
 /// <summary>
-/// The page applies changes that the core tells (web/src/state/change.ts). Both read one file: the core's test holds that it says
-/// what the core does, the page's test that the page comes to the same film.
+/// The page applies changes that the core tells (web/src/state/change.ts), and calls things by their names (select.ts). Both read one
+/// file: the core's test holds that it says what the core does, the page's tests that the page comes to the same film and names.
 /// </summary>
 public class ChangeFixtureTests
 {
@@ -41,7 +41,8 @@ public class ChangeFixtureTests
             steps.Add(new JsonObject { ["edit"] = edit.Title, ["change"] = JsonSerializer.SerializeToNode(change, EngineJson.Default.FilmChange), ["after"] = Node(session.Outline()) });
         }
 
-        var now = new JsonObject { ["start"] = start, ["steps"] = steps }.ToJsonString();
+        var names = new JsonObject(Names.InPuppet(FullFilm.Build().Puppets[0]).Select(named => KeyValuePair.Create(named.Id, (JsonNode?)JsonValue.Create(named.Name))));
+        var now = new JsonObject { ["start"] = start, ["names"] = names, ["steps"] = steps }.ToJsonString();
         var file = Path.GetFullPath(Path.Combine(Path.GetDirectoryName(Here())!, "../../../web/src/state/change.fixture.json"));
         var fresh = Path.Combine(Path.GetTempPath(), "change.fixture.json");
         File.WriteAllText(fresh, now);

@@ -37,22 +37,24 @@ export function pictureOf(state: State): { width: number; height: number } {
   return onBench ? { width: Math.round(height * state.benchAspect), height } : { width, height };
 }
 
-/** The name of any thing of a puppet: all that has an id and a name in it, which is what the core's list of names holds. */
+const names = new WeakMap<Puppet, Map<string, string>>();
+
+/** The name of any thing of a puppet, as the core's list of names has it. */
 export function nameOf(puppet: Puppet | null | undefined, id: string): string {
-  if (id === "body") return "Whole body";
-  const parts = puppet?.parts ?? [];
-  const lists = [
-    puppet?.dials ?? [],
-    puppet?.reaches ?? [],
-    puppet?.bones ?? [],
-    parts,
-    ...parts.flatMap((part) => [part.pins, part.kneads, part.forms, part.swaps, part.patches]),
-  ];
-  for (const list of lists) {
-    const named = list.find((thing) => thing.id === id);
-    if (named) return named.name;
+  if (!puppet) return id;
+  let known = names.get(puppet);
+  if (known === undefined) {
+    known = namesIn(puppet);
+    names.set(puppet, known);
   }
-  return id;
+  return known.get(id) ?? id;
+}
+
+/** All that has an id and a name in it. */
+function namesIn({ parts, bones, reaches, dials }: Puppet): Map<string, string> {
+  const onParts = parts.flatMap((part) => [part.pins, part.kneads, part.forms, part.swaps, part.patches]);
+  const things = [parts, bones, reaches, dials, ...onParts].flat();
+  return new Map([["body", "Whole body"], ...things.map(({ id, name }) => [id, name] as const)]);
 }
 
 /** A new id; the server's ids and ours never meet because both are random. */
