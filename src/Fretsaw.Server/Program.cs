@@ -55,7 +55,13 @@ builder.Services.AddHostedService(services => services.GetRequiredService<PrintQ
 builder.Services.AddHostedService<WarmUp>();
 
 // What works in the background may fail; who is at the page goes on.
-builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
+builder.Services.Configure<HostOptions>(host =>
+{
+    host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore;
+
+    // Whatever is under way then is dropped: what was acknowledged is on the disk, and a print begins again.
+    host.ShutdownTimeout = TimeSpan.FromSeconds(3);
+});
 
 var app = builder.Build();
 app.UseMiddleware<SecurityHeaders>();

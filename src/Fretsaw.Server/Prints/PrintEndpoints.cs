@@ -8,7 +8,7 @@ namespace Fretsaw.Server.Prints;
 /// <param name="Format">mp4, webm or png.</param>
 /// <param name="From">First frame; 1 when left out.</param>
 /// <param name="To">Last frame; the shot's last when left out.</param>
-public sealed record PrintRequest(string Shot, string Format, int? From, int? To, int? Width, int? Height);
+public sealed record PrintRequest(string Shot, string Format, int? From = null, int? To = null, int? Width = null, int? Height = null);
 
 /// <summary>Prints: order, list, cancel, fetch.</summary>
 internal static class PrintEndpoints

@@ -3153,16 +3153,16 @@ export interface components {
              * Format: int32
              * @description First frame; 1 when left out.
              */
-            from: null | number;
+            from?: null | number;
             /**
              * Format: int32
              * @description Last frame; the shot's last when left out.
              */
-            to: null | number;
+            to?: null | number;
             /** Format: int32 */
-            width: null | number;
+            width?: null | number;
             /** Format: int32 */
-            height: null | number;
+            height?: null | number;
         };
         /**
          * @description A rigged character at rest. All places are in the puppet's own pixels (those of the art it came from), and at
