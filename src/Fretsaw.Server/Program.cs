@@ -60,7 +60,7 @@ builder.Services.Configure<HostOptions>(host =>
     host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore;
 
     // Whatever is under way then is dropped: what was acknowledged is on the disk, and a print begins again.
-    host.ShutdownTimeout = TimeSpan.FromSeconds(3);
+    host.ShutdownTimeout = TimeSpan.FromSeconds(2);
 });
 
 var app = builder.Build();

@@ -14,6 +14,9 @@ public sealed class Database
     /// <summary>How long who writes waits for who is writing.</summary>
     private const int BusyMs = 10_000;
 
+    /// <summary>32 MB.</summary>
+    private const int MostLogPages = 8000;
+
     private readonly string connectionString;
     private readonly long? mostPages;
 
@@ -53,12 +56,18 @@ public sealed class Database
         // SQLite itself looks again after 1, 2, 5 … ms; the library around it would let 150 ms pass, and an edit beside a snapshot with them.
         connection.Execute($"PRAGMA busy_timeout = {BusyMs}");
 
+        // What is in the log beside the file is moved into it by snapshots, while nobody waits; an edit does it only when there is much.
+        connection.Execute($"PRAGMA wal_autocheckpoint = {MostLogPages}");
+
         // FULL: what was acknowledged survives a power cut, not only a killed process.
         connection.Execute("PRAGMA synchronous = FULL");
         // Always, since a connection may come from the pool and remember another bound.
         connection.Execute($"PRAGMA max_page_count = {mostPages ?? UnboundedPages}");
         return connection;
     }
+
+    /// <summary>Moves what was written lately into the file, as far as no reader stands in the way; others go on writing.</summary>
+    internal static void Settle(SqliteConnection connection) => connection.Execute("PRAGMA wal_checkpoint(PASSIVE)");
 
     /// <summary>Writes a copy of everything, as it is now, while others go on writing.</summary>
     /// <exception cref="IOException">The file is there already.</exception>

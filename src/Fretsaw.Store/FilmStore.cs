@@ -132,6 +132,7 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         using var transaction = connection.BeginTransaction();
         SnapshotStore.Write(connection, transaction, id, seq, pieces);
         transaction.Commit();
+        Database.Settle(connection);
         return new Snapped(film, seq, pieces.ToDictionary(piece => (piece.Kind, piece.Id), piece => piece.PieceSeq));
     }
 
