@@ -5,7 +5,7 @@ using Fretsaw.Demo;
 using Fretsaw.Print;
 using Spectre.Console;
 
-// The native half of ./fretsaw bench. Both sides of a ratio are measured here, in one run; bench/browser.mjs takes the
+// The native half of ./fretsaw bench. Both sides of a ratio are measured here, in one run; bench/browser/main.mjs takes the
 // native evaluation time from the last line.
 if (args is [var only, var given])
 {

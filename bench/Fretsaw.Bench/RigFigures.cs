@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using Fretsaw.Core.Art;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Layers;
@@ -40,22 +39,9 @@ internal static class RigFigures
 
     private static (double P95, double Mean, int Vertices) Evaluate(Film film, int rounds)
     {
-        var evaluator = new Evaluator(PlanCompiler.Compile(film, film.Shots[0], new RigCache()));
-        var (writer, length) = (new DrawListWriter(), film.Shots[0].Length);
-        var times = new double[rounds * length];
-        for (var i = -length; i < times.Length; i++)
-        {
-            var began = Stopwatch.GetTimestamp();
-            evaluator.Evaluate(1 + ((i + length) % length));
-            writer.Write(evaluator);
-            if (i >= 0)
-            {
-                times[i] = Stopwatch.GetElapsedTime(began).TotalMilliseconds;
-            }
-        }
-
-        Array.Sort(times);
-        return (times[(int)(0.95 * times.Length)], times.Average(), evaluator.Cast[0].Meshes.Sum(part => part?.Mesh.VertexCount ?? 0));
+        var length = film.Shots[0].Length;
+        var times = FrameTimes.Measure(film, length, rounds * length, i => 1 + (i % length));
+        return (times.P95, times.Sorted.Average(), times.Frame.Cast[0].Meshes.Sum(part => part?.Mesh.VertexCount ?? 0));
     }
 
     /// <returns>Bytes.</returns>

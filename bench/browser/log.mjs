@@ -1,4 +1,5 @@
 import { address, kept, open, start, stop } from "./server.mjs";
+import { at, ms } from "./times.mjs";
 
 const Edits = 20_000;
 const Warm = 100;
@@ -22,7 +23,6 @@ export async function measureLog(page) {
     times.push(performance.now() - began);
   }
   const grown = (kept() - before) / (Edits - Warm);
-  times.sort((a, b) => a - b);
   await stop();
   await start();
   const began = Date.now();
@@ -34,17 +34,14 @@ export async function measureLog(page) {
     await post(`/api/films/${film}/undo`, { baseSeq: Edits + i });
     undo.push(performance.now() - asked);
   }
-  undo.sort((a, b) => a - b);
   return {
     "20,000 edits: the server opens the film": { measured: `${opened} ms`, aim: "under 1000" },
     "Growth of the database for an edit": { measured: `${grown.toFixed(0)} bytes`, aim: "" },
-    "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5)}, ${at(times, 0.95)} ms`, aim: "" },
-    "The longest of them, snapshots taken meanwhile": { measured: `${at(times, 1)} ms`, aim: "under 50" },
-    "Undo in it, p50, p95": { measured: `${at(undo, 0.5)}, ${at(undo, 0.95)} ms`, aim: "under 30" },
+    "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5).toFixed(1)}, ${ms(at(times, 0.95))}`, aim: "" },
+    "The longest of them, snapshots taken meanwhile": { measured: ms(at(times, 1)), aim: "under 50" },
+    "Undo in it, p50, p95": { measured: `${at(undo, 0.5).toFixed(1)}, ${ms(at(undo, 0.95))}`, aim: "under 30" },
   };
 }
-
-const at = (sorted, part) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))].toFixed(1);
 
 async function post(path, body) {
   const answer = await fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) });

@@ -1,9 +1,8 @@
 import { address, open, show, upload } from "./server.mjs";
+import { at, ms } from "./times.mjs";
 
 const Edits = 100;
 
-const at = (times, part) => times.sort((a, b) => a - b)[Math.floor(part * times.length)];
-const ms = (time) => `${time.toFixed(1)} ms`;
 const view = { shot: "shot-0" };
 
 /** A film of fifty long shots beside a film of one of them: opening, edits and undo; then scrubbing, a drag and snags in one. */

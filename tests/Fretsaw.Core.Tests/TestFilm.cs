@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -78,6 +79,16 @@ internal static class TestFilm
         };
         FilmCheck.Check(film);
         return film;
+    }
+
+    public static string Text(Film film) => Encoding.UTF8.GetString(FilmJson.Write(film));
+
+    /// <summary>The film after an edit that has gone the way of edits, as text; what takes it back has been tried too.</summary>
+    public static Film Made(Film film, Edit edit)
+    {
+        var after = EditJson.Read(EditJson.Write(edit)).Apply(film);
+        Assert.Equal(Text(film), Text(Inverse.Of(film, after).Apply(after)));
+        return after;
     }
 
     public static Evaluator At(Film film, double frame)

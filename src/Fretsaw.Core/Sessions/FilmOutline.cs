@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
@@ -15,8 +16,8 @@ public sealed class FilmOutline
 
     public Film Of(Film film) => film with
     {
-        Drawings = [.. film.Drawings.Select(drawing => drawings.GetValue(drawing, one => one with { Shapes = [], Outline = [] }))],
-        Shots = [.. film.Shots.Select(shot => shots.GetValue(shot, one => one with { Tracks = [], Cards = [] }))],
+        Drawings = WithoutArt(film.Drawings),
+        Shots = [.. film.Shots.Select(WithoutKeys)],
     };
 
     /// <summary>
@@ -25,9 +26,13 @@ public sealed class FilmOutline
     /// </summary>
     public FilmChange Between(Film before, Film after)
     {
-        var (was, now) = (Of(before), Of(after));
-        var change = FilmChange.Between(
-            before with { Drawings = before.Drawings == after.Drawings ? now.Drawings : was.Drawings }, after with { Drawings = now.Drawings });
-        return change.Shots is not { } told ? change : change with { Shots = told with { Put = [.. told.Put.Select(shot => now.Shots.First(one => one.Id == shot.Id))] } };
+        var now = WithoutArt(after.Drawings);
+        var was = before.Drawings == after.Drawings ? now : WithoutArt(before.Drawings);
+        var change = FilmChange.Between(before with { Drawings = was }, after with { Drawings = now });
+        return change.Shots is not { } told ? change : change with { Shots = told with { Put = [.. told.Put.Select(WithoutKeys)] } };
     }
+
+    private ImmutableArray<Drawing> WithoutArt(ImmutableArray<Drawing> all) => [.. all.Select(drawing => drawings.GetValue(drawing, one => one with { Shapes = [], Outline = [] }))];
+
+    private Shot WithoutKeys(Shot shot) => shots.GetValue(shot, one => one with { Tracks = [], Cards = [] });
 }

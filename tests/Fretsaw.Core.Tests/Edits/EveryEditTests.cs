@@ -1,5 +1,4 @@
 using System.Reflection;
-using System.Text;
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
@@ -77,7 +76,7 @@ public class EveryEditTests
     public void It_changes_something_and_keeps_the_rules(int sample)
     {
         var after = Samples[sample].Apply(Full);
-        Assert.NotEqual(Text(Full), Text(after));
+        Assert.NotEqual(TestFilm.Text(Full), TestFilm.Text(after));
         FilmCheck.Check(FilmJson.Read(FilmJson.Write(after), "test"));
         Assert.NotEmpty(Samples[sample].Title);
     }
@@ -85,7 +84,7 @@ public class EveryEditTests
     [Theory]
     [MemberData(nameof(All))]
     public void It_means_the_same_when_it_has_been_written(int sample) =>
-        Assert.Equal(Text(Samples[sample].Apply(Full)), Text(EditJson.Read(EditJson.Write(Samples[sample])).Apply(Full)));
+        Assert.Equal(TestFilm.Text(Samples[sample].Apply(Full)), TestFilm.Text(EditJson.Read(EditJson.Write(Samples[sample])).Apply(Full)));
 
     [Theory]
     [MemberData(nameof(All))]
@@ -94,8 +93,8 @@ public class EveryEditTests
         var after = Samples[sample].Apply(Full);
         var undo = EditJson.Read(EditJson.Write(Inverse.Of(Full, after)));
         var back = undo.Apply(after);
-        Assert.Equal(Text(Full), Text(back));
-        Assert.Equal(Text(after), Text(EditJson.Read(EditJson.Write(Inverse.Of(after, back))).Apply(back)));
+        Assert.Equal(TestFilm.Text(Full), TestFilm.Text(back));
+        Assert.Equal(TestFilm.Text(after), TestFilm.Text(EditJson.Read(EditJson.Write(Inverse.Of(after, back))).Apply(back)));
     }
 
     [Theory]
@@ -104,8 +103,8 @@ public class EveryEditTests
     {
         var after = Samples[sample].Apply(Full);
         var between = FilmChange.Between(Full, after);
-        Assert.Equal(Text(after), Text(between.Apply(Full)));
-        Assert.Equal(Text(Full), Text(FilmChange.Between(Full, Full).Apply(Full)));
+        Assert.Equal(TestFilm.Text(after), TestFilm.Text(between.Apply(Full)));
+        Assert.Equal(TestFilm.Text(Full), TestFilm.Text(FilmChange.Between(Full, Full).Apply(Full)));
         if (after.Drawings == Full.Drawings)
         {
             Assert.Null(between.Drawings);
@@ -122,10 +121,8 @@ public class EveryEditTests
     [MemberData(nameof(All))]
     public void It_leaves_the_film_it_was_given_as_it_is(int sample)
     {
-        var before = Text(Full);
+        var before = TestFilm.Text(Full);
         Samples[sample].Apply(Full);
-        Assert.Equal(before, Text(Full));
+        Assert.Equal(before, TestFilm.Text(Full));
     }
-
-    private static string Text(Film film) => Encoding.UTF8.GetString(FilmJson.Write(film));
 }

@@ -1,4 +1,3 @@
-using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -31,14 +30,7 @@ public class StageWishTests
         return film with { Shots = [film.Shots[0] with { Things = [hill, film.Shots[0].Things[0] with { Stand = new Stand { Distance = 3, X = 900, Y = 800 } }] }] };
     }
 
-    /// <summary>Also takes it back, and sends it the way that wishes of a page go.</summary>
-    private static Film Do(Film film, Wish wish)
-    {
-        var edit = EditJson.Read(EditJson.Write(new Session(film).Work(wish)));
-        var after = edit.Apply(film);
-        Assert.Equal(FilmJson.Write(film), FilmJson.Write(Inverse.Of(film, after).Apply(after)));
-        return after;
-    }
+    private static Film Do(Film film, Wish wish) => TestFilm.Made(film, new Session(film).Work(wish));
 
     private static double Key(Film film, Address address, int frame) =>
         ((NumberTrack)film.Shots[0].Tracks.First(track => track.Address == address)).Keys.First(key => key.Frame == frame).Value;

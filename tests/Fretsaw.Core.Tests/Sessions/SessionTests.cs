@@ -1,4 +1,3 @@
-using System.Text;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -47,7 +46,7 @@ public class SessionTests
         var made = edit.Apply(Demo);
         Assert.Equal(shown, new Session(made).DrawFrame(Through, 60).ToArray());
         Assert.NotEqual(shown, new Session(Demo).DrawFrame(Through, 60).ToArray());
-        Assert.Equal(Text(Demo), Text(Inverse.Of(Demo, made).Apply(made)));
+        Assert.Equal(TestFilm.Text(Demo), TestFilm.Text(Inverse.Of(Demo, made).Apply(made)));
     }
 
     [Theory]
@@ -114,7 +113,7 @@ public class SessionTests
         foreach (var edit in (Edit[])[new ChangeFilm { Name = "Two" }, new ChangeThing(Horn.Id, "boats") { X = 5 }, new RemovePart(Demo.Puppets[0].Id, Demo.Puppets[0].Parts[0].Id), new RemoveThing(Horn.Id, "boats")])
         {
             copy = session.Apply(edit).Apply(copy);
-            Assert.Equal(Text(session.Outline()), Text(copy));
+            Assert.Equal(TestFilm.Text(session.Outline()), TestFilm.Text(copy));
         }
     }
 
@@ -146,6 +145,4 @@ public class SessionTests
 
         Assert.NotEmpty(session.DrawFrame(Through, 1).ToArray());
     }
-
-    private static string Text(Film film) => Encoding.UTF8.GetString(FilmJson.Write(film));
 }
