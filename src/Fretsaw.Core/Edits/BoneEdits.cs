@@ -69,7 +69,7 @@ public sealed record RemoveBone(string PuppetId, string BoneId) : Edit
     /// <summary>A part goes on without the bone: a limb of it or a bend by one other bone cannot be.</summary>
     private static Part Let(Part part, Bone bone)
     {
-        var let = part.RidesOn == bone.Id ? part with { RidesOn = bone.RidesOn } : part;
+        var let = Carried.Without(part, bone.Id, bone.RidesOn);
         if (let.Limb is { } limb && (limb.Upper == bone.Id || limb.Lower == bone.Id))
         {
             let = let with { Limb = null };

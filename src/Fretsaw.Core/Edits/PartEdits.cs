@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -34,6 +35,9 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     /// <summary>"" for the whole body.</summary>
     public string? RidesOn { get; init; }
 
+    /// <summary>All that it may ride on besides; see <see cref="Part.AlsoRidesOn"/>. Keys that choose another go.</summary>
+    public ImmutableArray<string>? AlsoRidesOn { get; init; }
+
     public double? MeshMargin { get; init; }
 
     public double? MeshTriangleSide { get; init; }
@@ -63,7 +67,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         : Locked is { } locked ? (locked ? "Locked a part" : "Unlocked a part")
         : TuckedAway is { } tucked ? (tucked ? "Tucked a part away" : "Brought a part back into the list")
         : Pivot is not null ? "Moved a pivot"
-        : RidesOn is not null ? "Changed what a part rides on"
+        : RidesOn is not null || AlsoRidesOn is not null ? "Changed what a part rides on"
         : Bend is not null ? "Changed how bones bend a part"
         : Without is not null ? "Took something off a part"
         : "Changed a part";
@@ -71,7 +75,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     protected internal override Film Change(Film film)
     {
         var after = film.WithPart(PuppetId, PartId, part => Changed(film, part));
-        return Without is null ? after : Unused.Forget(after, PuppetId);
+        return Without is null && AlsoRidesOn is null ? after : Unused.Forget(after, PuppetId);
     }
 
     private Part Changed(Film film, Part part) => Off(part with
@@ -84,6 +88,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         Opacity = Opacity ?? part.Opacity,
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
+        AlsoRidesOn = AlsoRidesOn ?? part.AlsoRidesOn,
         Matte = Matte ?? part.Matte,
         Bend = Bend ?? part.Bend,
         Limb = Limb ?? part.Limb,

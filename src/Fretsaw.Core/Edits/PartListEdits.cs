@@ -103,7 +103,7 @@ public sealed record RemovePart(string PuppetId, string PartId) : Edit
 
         Part Let(Part other)
         {
-            var let = other.RidesOn == PartId ? other with { RidesOn = part.RidesOn } : other;
+            var let = Carried.Without(other, PartId, part.RidesOn);
             let = let.Matte?.Part == PartId ? let with { Matte = null } : let;
             return let.Pins.Any(pin => pin.RidesOn == PartId)
                 ? let with { Pins = [.. let.Pins.Select(pin => pin.RidesOn == PartId ? pin with { RidesOn = null } : pin)] }

@@ -26,6 +26,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
             Name = $"{part.Name}, copy",
             Pivot = part.Pivot + By,
             RidesOn = part.RidesOn is { } on && ids.Contains(on) ? New(on) : part.RidesOn,
+            AlsoRidesOn = [.. part.AlsoRidesOn.Select(on => ids.Contains(on) ? New(on) : on)],
             Drawing = part.Drawing is null ? null : New(part.Drawing),
             Matte = part.Matte is { } matte && ids.Contains(matte.Part) ? matte with { Part = New(matte.Part) } : part.Matte,
             Pins = [.. part.Pins.Select(pin => pin with { Id = New(pin.Id), At = pin.At + By, RidesOn = pin.RidesOn is { } on && ids.Contains(on) ? New(on) : pin.RidesOn })],

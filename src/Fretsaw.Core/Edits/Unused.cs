@@ -65,9 +65,8 @@ internal static class Unused
             return [];
         }
 
-        // A swap that is gone is shown no more: the part goes on with what it showed before.
-        return Properties.Named(table, track.Address.Property) is { Jumps: true } property
-            ? track.AllKeys.Where(key => key is not ChoiceKey choice || property.Choices.Any(one => one.Id == choice.Id))
-            : track.AllKeys;
+        // A swap or carrier that is gone is chosen no more: the part goes on with what it had before.
+        var property = Properties.Named(table, track.Address.Property);
+        return track.AllKeys.Where(key => key is not ChoiceKey choice || (property is not null && property.Choices.Any(one => one.Id == choice.Id)));
     }
 }

@@ -52,7 +52,7 @@ public sealed class CastFrame
         var seconds = (frame - 1) / shot.Film.FrameRate;
         foreach (var part in Plan.Parts)
         {
-            Meshes[part.Index]?.Evaluate(Plan, part.Node, Skeleton, behind, values, seconds, wind);
+            Meshes[part.Index]?.Evaluate(part.Node, Skeleton, behind, values, seconds, wind);
         }
     }
 }

@@ -101,7 +101,7 @@ public sealed class FollowThroughFrame
         var pivot = still.Worlds[spring.Node].Map(node.Pivot);
         var arm = toPuppet.Map(tip) - pivot;
         var late = toPuppet.Map(tip + behindBy) - pivot;
-        var mirrored = still.CarrierOf(node).Determinant < 0;
+        var mirrored = still.CarrierOf(spring.Node).Determinant < 0;
         var turn = Angles.Wrap(late.AngleRadians - arm.AngleRadians);
         return mirrored ? -turn : turn;
     }

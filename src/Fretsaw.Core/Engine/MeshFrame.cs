@@ -40,7 +40,7 @@ public sealed class MeshFrame
     /// <param name="node">The part's node.</param>
     /// <param name="behind">How far pins lag, stage pixels, by follow-through; empty for none.</param>
     /// <param name="seconds">Since frame 1.</param>
-    internal void Evaluate(PuppetPlan puppet, int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind)
+    internal void Evaluate(int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind)
     {
         if (plan.Pins is not null)
         {
@@ -48,7 +48,7 @@ public sealed class MeshFrame
         }
         else if (plan.Weights is { } weights)
         {
-            Bend(puppet, node, skeleton, weights);
+            Bend(node, skeleton, weights);
         }
         else
         {
@@ -149,9 +149,9 @@ public sealed class MeshFrame
     }
 
     /// <summary>Linear blend skinning, in the space of what carries the part, so that the part's own turn comes on top.</summary>
-    private void Bend(PuppetPlan puppet, int node, Skeleton skeleton, BoneWeights weights)
+    private void Bend(int node, Skeleton skeleton, BoneWeights weights)
     {
-        skeleton.CarrierOf(puppet.Nodes[node]).TryInvert(out var toCarrier);
+        skeleton.CarrierOf(node).TryInvert(out var toCarrier);
         for (var b = 0; b < bones.Length; b++)
         {
             bones[b] = toCarrier * skeleton.Worlds[plan.Bones[b]];

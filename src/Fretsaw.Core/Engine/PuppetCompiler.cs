@@ -23,7 +23,7 @@ internal sealed class PuppetCompiler
 
     public PuppetPlan Compile()
     {
-        var order = CarriersFirst(puppet);
+        var order = Carriers.First(Carriers.Of(puppet)) ?? throw new FilmException($"puppet '{puppet.Name}'", "has something riding on itself by a detour", "choose another carrier");
         var nodeOf = order.Select((id, index) => (id, index)).ToImmutableDictionary(pair => pair.id, pair => pair.index);
         var chains = puppet.Reaches.Select(reach => PuppetCheck.ChainOf(puppet, reach.Upper, reach.Lower, $"reach '{reach.Name}'")).ToList();
         var parts = puppet.Parts.ToDictionary(part => part.Id, StringComparer.Ordinal);
@@ -78,7 +78,11 @@ internal sealed class PuppetCompiler
     }
 
     private NodePlan Node(Part part, ImmutableDictionary<string, int> nodeOf) =>
-        new(part.Id, false, Carrier(part.RidesOn, nodeOf), part.Pivot, SlotOf(part.Id, Properties.Turn.Name), default, -1, -1);
+        new(part.Id, false, Carrier(part.RidesOn, nodeOf), part.Pivot, SlotOf(part.Id, Properties.Turn.Name), default, -1, -1)
+        {
+            RidesSlot = SlotOf(part.Id, Properties.RidesOn.Name),
+            Others = [.. part.AlsoRidesOn.Select(id => Carrier(id, nodeOf))],
+        };
 
     private NodePlan Node(Bone bone, List<ImmutableArray<Bone>> chains, ImmutableDictionary<string, int> nodeOf)
     {
@@ -88,7 +92,12 @@ internal sealed class PuppetCompiler
             reach, reach < 0 ? -1 : chains[reach].IndexOf(bone));
     }
 
-    private static int Carrier(string? ridesOn, ImmutableDictionary<string, int> nodeOf) => ridesOn is null ? -1 : nodeOf[ridesOn];
+    private static int Carrier(string? ridesOn, ImmutableDictionary<string, int> nodeOf) => ridesOn switch
+    {
+        null or Address.Body => NodePlan.TheBody,
+        Address.Stand => NodePlan.TheStand,
+        _ => nodeOf[ridesOn],
+    };
 
     private ReachPlan Reach(Reach reach, ImmutableArray<Bone> chain, ImmutableDictionary<string, int> nodeOf) => new(
         reach, SlotOf(reach.Id, Properties.ShiftX.Name), [.. chain.Select(bone => nodeOf[bone.Id])],
@@ -106,31 +115,4 @@ internal sealed class PuppetCompiler
 
     private static double Offset(StationValue value, PropertyInfo property) =>
         property.Jumps ? property.NumberOf(value.Choice ?? "") : value.Value - property.Default;
-
-    private static List<string> CarriersFirst(Puppet puppet)
-    {
-        var carrier = puppet.Bones.Select(bone => (bone.Id, bone.RidesOn)).Concat(puppet.Parts.Select(part => (part.Id, part.RidesOn)))
-            .ToDictionary(pair => pair.Id, pair => pair.RidesOn, StringComparer.Ordinal);
-        var order = new List<string>(carrier.Count);
-        var placed = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var id in carrier.Keys)
-        {
-            Place(id);
-        }
-
-        return order;
-
-        void Place(string id)
-        {
-            if (placed.Add(id))
-            {
-                if (carrier[id] is { } on)
-                {
-                    Place(on);
-                }
-
-                order.Add(id);
-            }
-        }
-    }
 }

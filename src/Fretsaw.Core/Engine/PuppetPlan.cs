@@ -40,12 +40,26 @@ public sealed class PuppetPlan
 }
 
 /// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
-/// <param name="Carrier">Index of the carrying node, −1 for the whole body.</param>
+/// <param name="Carrier">Index of the node that carries it at rest, or <see cref="TheBody"/>.</param>
 /// <param name="Slot">First slot: turn, then for parts shift and stretch, for bones length.</param>
 /// <param name="Along">For a bone, from its start to its end at rest.</param>
 /// <param name="Reach">The reach whose chain this bone is in, or −1.</param>
 /// <param name="Link">Its place in that chain.</param>
-public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, Point Along, int Reach, int Link);
+public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Point Pivot, int Slot, Point Along, int Reach, int Link)
+{
+    public const int TheBody = -1;
+    public const int TheStand = -2;
+
+    /// <summary>Where keys choose the carrier: 0 the one at rest, 1 the first of <see cref="Others"/>. −1 where there is no choice.</summary>
+    public int RidesSlot { get; init; } = -1;
+
+    /// <summary>Indices of nodes, <see cref="TheBody"/> or <see cref="TheStand"/>.</summary>
+    public int[] Others { get; init; } = [];
+
+    /// <param name="values">Driven values, by the plan's slots.</param>
+    public int CarrierAt(ReadOnlySpan<double> values) =>
+        RidesSlot >= 0 && (int)Math.Round(values[RidesSlot]) is > 0 and var chosen && chosen <= Others.Length ? Others[chosen - 1] : Carrier;
+}
 
 /// <param name="Slot">First of the goal's three slots: shift across and down, planted.</param>
 /// <param name="Nodes">The chain's bones as nodes, root first.</param>

@@ -15,6 +15,10 @@ public sealed class Skeleton
     private readonly Point[] joints;
     private readonly double[] lengths;
     private readonly double[] restTurns;
+    private readonly int[] carriers;
+
+    /// <summary>Places on the ground → puppet pixels: what stands still while the body moves over it.</summary>
+    private Affine offBody;
 
     public Skeleton(PuppetPlan plan)
     {
@@ -22,6 +26,7 @@ public sealed class Skeleton
         var nodes = plan.Nodes.Length;
         (Worlds, Tips) = (new Affine[nodes], new Affine[nodes]);
         Goals = new Point[plan.Reaches.Length];
+        carriers = new int[nodes];
         (chainTurns, chainLengths) = (new double[nodes], new double[nodes]);
         var longest = plan.Reaches.Length == 0 ? 0 : plan.Reaches.Max(reach => reach.Nodes.Length);
         (joints, lengths, restTurns) = (new Point[longest + 1], new double[longest], new double[longest]);
@@ -50,16 +55,18 @@ public sealed class Skeleton
         Ground = ground;
         var body = Local(values, plan.BodySlot, plan.Puppet.Origin, 0);
         ToStage = Ground * body;
+        body.TryInvert(out offBody);
         for (var i = 0; i < plan.Nodes.Length; i++)
         {
             ref readonly var node = ref plan.Nodes[i];
             var extra = late.IsEmpty ? 0 : late[i];
+            carriers[i] = node.CarrierAt(values);
+            var carrier = CarrierOf(i);
             if (node.IsBone)
             {
-                var carrier = CarrierOf(node);
                 if (node.Link == 0)
                 {
-                    Reach(values, plan.Reaches[node.Reach], node.Reach, carrier, body);
+                    Reach(values, plan.Reaches[node.Reach], node.Reach, carrier);
                 }
 
                 var turn = node.Reach < 0 ? values[node.Slot] * Angles.RadiansPerDegree : chainTurns[i];
@@ -67,14 +74,18 @@ public sealed class Skeleton
             }
             else
             {
-                Worlds[i] = Tips[i] = CarrierOf(node) * Local(values, node.Slot, node.Pivot, extra);
+                Worlds[i] = Tips[i] = carrier * Local(values, node.Slot, node.Pivot, extra);
             }
         }
     }
 
     /// <summary>Where a node stands before its own turn.</summary>
-    public Affine CarrierOf(in NodePlan node) =>
-        node.Carrier < 0 ? Affine.Identity : node.IsBone ? Tips[node.Carrier] : Worlds[node.Carrier];
+    public Affine CarrierOf(int node) => carriers[node] switch
+    {
+        NodePlan.TheBody => Affine.Identity,
+        NodePlan.TheStand => offBody,
+        var carrier => plan.Nodes[node].IsBone ? Tips[carrier] : Worlds[carrier],
+    };
 
     private void Bone(int i, in NodePlan node, in Affine carrier, double turn, double length)
     {
@@ -102,14 +113,13 @@ public sealed class Skeleton
         values[slot + 4] / 100);
 
     /// <summary>Solves a reach in its carrier's space, and keeps turn and length of each bone for when it comes.</summary>
-    private void Reach(ReadOnlySpan<double> values, ReachPlan reach, int index, in Affine carrier, in Affine body)
+    private void Reach(ReadOnlySpan<double> values, ReachPlan reach, int index, in Affine carrier)
     {
         var shifted = reach.GoalRest + new Point(values[reach.Slot], values[reach.Slot + 1]);
         if (values[reach.Slot + 2] > 0.5)
         {
             // Planted: the goal stands on the ground, and the body moves over it.
-            body.TryInvert(out var off);
-            shifted = off.Map(shifted);
+            shifted = offBody.Map(shifted);
         }
 
         Goals[index] = shifted;

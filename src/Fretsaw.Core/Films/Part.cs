@@ -21,6 +21,12 @@ public sealed record Part : IEntity
     /// <summary>The part or bone that carries this part; null when it rides on the whole body.</summary>
     public string? RidesOn { get; init; }
 
+    /// <summary>
+    /// What else may carry it in the course of a shot, which is keyed as <see cref="Properties.RidesOn"/>: ids of parts and bones,
+    /// <see cref="Address.Body"/>, or <see cref="Address.Stand"/> for what the body does not move.
+    /// </summary>
+    public ImmutableArray<string> AlsoRidesOn { get; init; } = [];
+
     public bool Hidden { get; init; }
 
     /// <summary>Cannot be taken hold of on the picture.</summary>

@@ -7,6 +7,7 @@ namespace Fretsaw.Core.Films;
 internal static class PartCheck
 {
     private const int MaxStrokes = 20_000;
+    private const int MostCarriers = 100;
 
     /// <summary>The ids that a part may name.</summary>
     public sealed record Known(HashSet<string> Drawings, HashSet<string> Parts, HashSet<string> Bones)
@@ -21,6 +22,13 @@ internal static class PartCheck
         Range(part.Opacity, 0, 1, place, "opacity", "(0 clear, 1 solid)");
         Drawing(part.Drawing, place, known);
         Demand(known.Carries(part.RidesOn), place, $"rides on '{part.RidesOn}', which is no part or bone", "choose another carrier");
+        Some(part.AlsoRidesOn, place, "other carriers", MostCarriers);
+        foreach (var carrier in part.AlsoRidesOn)
+        {
+            Demand(carrier is Address.Body or Address.Stand || (carrier is not null && known.Carries(carrier)), place, $"may ride on '{carrier}', which is no part or bone", "choose another carrier");
+        }
+
+        Demand(part.AlsoRidesOn.Distinct(StringComparer.Ordinal).Count() == part.AlsoRidesOn.Length, place, "may ride on something twice", "keep one");
         if (part.Matte is { } matte)
         {
             Demand(known.Parts.Contains(matte.Part) && matte.Part != part.Id, place, $"shows inside '{matte.Part}', which is no other part", "choose another part");

@@ -27,6 +27,9 @@ public static class Properties
     public const string OnStage = "stage";
     public static readonly PropertyInfo Planted = new("planted", "Planted", "", 0, 0, 1, 0, 1) { Choices = [new("", "Free"), new(OnStage, "On the stage")] };
 
+    /// <summary>Of a part with several carriers: which takes it along, "" the one at rest.</summary>
+    public static readonly PropertyInfo RidesOn = new("ridesOn", "Rides on", "", 0, 0, 1000, 0, 1) { Choices = [new("", "What carries it at rest")] };
+
     /// <summary>Of a part with swaps: which drawing shows, "" its own.</summary>
     public static readonly PropertyInfo Swap = new("swap", "Shows", "", 0, 0, 1000, 0, 1) { Choices = [new("", "Its own drawing")] };
 
@@ -63,21 +66,30 @@ public static class Properties
     public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY];
 
     private static readonly FrozenDictionary<string, PropertyInfo> OfPuppets = OfBody
-        .Concat([Length, Size, Planted, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])
+        .Concat([Length, Size, Planted, RidesOn, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])
         .ToFrozenDictionary(property => property.Name);
 
     private static readonly ImmutableArray<PropertyInfo> AnyCamera = OfCamera(new Film { Name = "Any" });
     private static readonly ImmutableArray<PropertyInfo> AnyStand = Of(new Stand());
     private static readonly ImmutableArray<PropertyInfo> AnyWind = Of(new Wind());
 
-    public static ImmutableArray<PropertyInfo> Of(Part part) =>
+    /// <param name="puppet">Tells what the part's carriers are called.</param>
+    public static ImmutableArray<PropertyInfo> Of(Part part, Puppet puppet) =>
     [
         .. OfBody,
+        .. part.AlsoRidesOn.IsEmpty ? [] : (PropertyInfo[])[RidesOn with { Choices = [new("", Carrier(part.RidesOn, puppet)), .. part.AlsoRidesOn.Select(id => new Choice(id, Carrier(id, puppet)))] }],
         .. part.Swaps.IsEmpty ? [] : (PropertyInfo[])[Swap with { Choices = [new("", part.Name), .. part.Swaps.Select(swap => new Choice(swap.Id, swap.Name))] }],
         .. part.Limb is null ? [] : (PropertyInfo[])[WidthRoot, WidthJoint, WidthEnd],
         .. part.Sway is null ? [] : (PropertyInfo[])[SwayAmount],
         .. part.FollowThrough is null ? [] : (PropertyInfo[])[FollowThrough],
     ];
+
+    private static string Carrier(string? id, Puppet puppet) => id switch
+    {
+        null or Address.Body => "The whole body",
+        Address.Stand => "Nothing: let go",
+        _ => puppet.Parts.FirstOrDefault(part => part.Id == id)?.Name ?? puppet.Bones.FirstOrDefault(bone => bone.Id == id)?.Name ?? id,
+    };
 
     public static ImmutableArray<PropertyInfo> Of(Bone bone) => bone.FollowThrough is null ? [Turn, Length] : [Turn, Length, FollowThrough];
 
@@ -141,7 +153,7 @@ public static class Properties
 
         foreach (var part in puppet.Parts)
         {
-            yield return (part.Id, Of(part));
+            yield return (part.Id, Of(part, puppet));
             foreach (var pin in part.Pins)
             {
                 yield return (pin.Id, Of(pin));

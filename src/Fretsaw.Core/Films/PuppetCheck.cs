@@ -147,17 +147,8 @@ internal static class PuppetCheck
 
     private static void RidesInNoCircle(Puppet puppet, string place)
     {
-        var carrier = puppet.Parts.Select(part => (part.Id, part.RidesOn))
-            .Concat(puppet.Bones.Select(bone => (bone.Id, bone.RidesOn)))
-            .ToDictionary(pair => pair.Id, pair => pair.RidesOn, StringComparer.Ordinal);
-        foreach (var start in carrier.Keys)
-        {
-            var (at, steps) = (carrier[start], 0);
-            while (at is not null)
-            {
-                Demand(++steps <= carrier.Count, place, $"has '{start}' riding on itself by a detour", "choose another carrier");
-                at = carrier[at];
-            }
-        }
+        var carriers = Carriers.Of(puppet);
+        var order = Carriers.First(carriers);
+        Demand(order is not null, place, "has something riding on itself by a detour", "choose another carrier");
     }
 }

@@ -143,7 +143,7 @@ internal static class Posing
     private static Address AddressOf(Gesture gesture, string property) => new(gesture.Grip.Owner!, gesture.Grip.Thing, property);
 
     private static Affine Carrier(CastFrame cast, string thing) => cast.Plan.NodeOf.TryGetValue(thing, out var node)
-        ? cast.Skeleton.CarrierOf(cast.Plan.Nodes[node])
+        ? cast.Skeleton.CarrierOf(node)
         : throw new FilmException($"'{thing}'", "is no part or bone of this puppet", "take hold of another handle");
 
     /// <summary>What takes a pin along: its shifts run in that space.</summary>

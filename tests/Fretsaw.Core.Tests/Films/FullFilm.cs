@@ -113,7 +113,7 @@ internal static class FullFilm
                     Mirror = new WeightMirror(50, true, [new BonePair("up", "low")]),
                 },
             },
-            TestFilm.Part("mouth", "own") with { Swaps = [new Swap { Id = "wide", Name = "Wide", Drawing = "other", Pivot = new Point(4, 4) }] },
+            TestFilm.Part("mouth", "own") with { AlsoRidesOn = ["tip", Address.Body], Swaps = [new Swap { Id = "wide", Name = "Wide", Drawing = "other", Pivot = new Point(4, 4) }] },
             TestFilm.Part("shape", "own") with { Forms = [new Form { Id = "form", Name = "Form", Drawing = "worn", Starts = [new OutlineStart(0, 0.25, true)] }] },
             TestFilm.Part("limb", "own") with { Limb = new Limb("up", "low", 20, 16, 12) },
         ],
@@ -151,6 +151,7 @@ internal static class FullFilm
                     new PlaceKey(20, new Place(1, 0.5, 0)) { In = new Place(-0.1, 0.2, 0) },
                 ],
             },
+            new ChoiceTrack { Address = new Address("use", "mouth", "ridesOn"), Keys = [new ChoiceKey(3, "tip")] },
             new ChoiceTrack { Address = new Address("use", "mouth", "swap"), Keys = [new ChoiceKey(5, "wide"), new ChoiceKey(9, "")] },
             new NumberTrack
             {

@@ -1792,6 +1792,7 @@ export interface components {
             pivot?: components["schemas"]["Point"];
             /** @description "" for the whole body. */
             ridesOn?: null | string;
+            alsoRidesOn?: null | string[];
             /** Format: double */
             meshMargin?: null | number;
             /** Format: double */
@@ -2986,6 +2987,11 @@ export interface components {
             pivot: components["schemas"]["Point"];
             /** @description The part or bone that carries this part; null when it rides on the whole body. */
             ridesOn?: null | string;
+            /**
+             * @description What else may carry it in the course of a shot, which is keyed as PropertyInfo Properties.RidesOn: ids of parts and bones,
+             *     string Address.Body, or string Address.Stand for what the body does not move.
+             */
+            alsoRidesOn: string[];
             hidden: boolean;
             /** @description Cannot be taken hold of on the picture. */
             locked: boolean;

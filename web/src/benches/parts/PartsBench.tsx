@@ -20,6 +20,7 @@ import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
 import { ShelfCard, TakeFromShelf } from "../Shelf";
 import { Duplicate } from "./Duplicate";
+import { OtherCarriers } from "./OtherCarriers";
 import { Recolour } from "./Recolour";
 import { Redraw } from "./Redraw";
 import { SeveralCard } from "./SeveralCard";
@@ -136,6 +137,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         choices={carriers(puppet, part.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
+      <OtherCarriers puppet={puppet} part={part} onWrite={(alsoRidesOn) => void commit(change({ alsoRidesOn }))} />
       <NumberField
         label="Pivot, across"
         unit="px"

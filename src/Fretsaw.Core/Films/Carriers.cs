@@ -1,0 +1,66 @@
+namespace Fretsaw.Core.Films;
+
+/// <summary>
+/// What rides on what in a puppet. A part with several carriers counts as riding on all of them at once, so that one order holds
+/// for every frame and no keys can make a circle.
+/// </summary>
+internal static class Carriers
+{
+    /// <returns>By the id of every bone and part, what may carry it; the body and the stand carry without being listed.</returns>
+    public static Dictionary<string, string[]> Of(Puppet puppet)
+    {
+        var carriers = new Dictionary<string, string[]>(puppet.Bones.Length + puppet.Parts.Length, StringComparer.Ordinal);
+        foreach (var bone in puppet.Bones)
+        {
+            carriers.Add(bone.Id, bone.RidesOn is { } on ? [on] : []);
+        }
+
+        foreach (var part in puppet.Parts)
+        {
+            carriers.Add(part.Id, [.. (part.RidesOn is { } on ? [on] : (string[])[]), .. part.AlsoRidesOn.Where(id => id is not (Address.Body or Address.Stand))]);
+        }
+
+        return carriers;
+    }
+
+    /// <returns>The ids so that every carrier comes before what it carries; null when something rides on itself by a detour.</returns>
+    public static List<string>? First(Dictionary<string, string[]> carriers)
+    {
+        var order = new List<string>(carriers.Count);
+        var state = new Dictionary<string, bool>(carriers.Count, StringComparer.Ordinal);
+
+        // A walk of its own stack: a chain of carriers may be as long as a puppet has parts.
+        var open = new Stack<(string Id, int Next)>();
+        foreach (var start in carriers.Keys)
+        {
+            if (!state.TryAdd(start, false))
+            {
+                continue;
+            }
+
+            open.Push((start, 0));
+            while (open.TryPop(out var at))
+            {
+                var on = carriers[at.Id];
+                if (at.Next == on.Length)
+                {
+                    state[at.Id] = true;
+                    order.Add(at.Id);
+                    continue;
+                }
+
+                open.Push((at.Id, at.Next + 1));
+                if (state.TryAdd(on[at.Next], false))
+                {
+                    open.Push((on[at.Next], 0));
+                }
+                else if (!state[on[at.Next]])
+                {
+                    return null;
+                }
+            }
+        }
+
+        return order;
+    }
+}
