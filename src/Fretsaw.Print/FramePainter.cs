@@ -27,7 +27,8 @@ public sealed class FramePainter : IDisposable
     public int Height { get; }
 
     /// <param name="clear">Leave the backdrop out, for prints with alpha.</param>
-    public void Paint(ReadOnlySpan<byte> list, bool clear = false)
+    /// <param name="cancel">Asked before each layer; a picture that is given up is not to be looked at.</param>
+    public void Paint(ReadOnlySpan<byte> list, bool clear = false, CancellationToken cancel = default)
     {
         var words = new DrawListReader(list);
         words.Demand(DrawList.Magic, "magic word");
@@ -44,6 +45,7 @@ public sealed class FramePainter : IDisposable
         canvas.ClipRect(new SKRect(0, 0, width, height));
         for (var i = 0; i < layers; i++)
         {
+            cancel.ThrowIfCancellationRequested();
             Layer(canvas, ref words, scale);
         }
 

@@ -24,7 +24,7 @@ public static class Printer
 
         // Besides those that wait, a worker holds the frame it paints, and a layer of it.
         workers = (int)Math.Clamp(MostBytes / (FrameBytes(order) * (Waiting + 2)), 1, workers);
-        var plan = PlanCompiler.Compile(order.Film, order.Shot, new RigCache());
+        var plan = PlanCompiler.Compile(order.Film, order.Shot, new RigCache(), cancel: cancel);
         using var art = new ArtStore(order.Film, asset);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         var watch = Stopwatch.StartNew();
@@ -77,10 +77,10 @@ public static class Printer
             {
                 var pixels = await lane.Free.Reader.ReadAsync(stop);
                 var begun = Stopwatch.GetTimestamp();
-                evaluator.Evaluate(order.From + i);
+                evaluator.Evaluate(order.From + i, stop);
                 var list = writer.Write(evaluator);
                 var evaluated = Stopwatch.GetTimestamp();
-                painter.Paint(list, clear: order.Format == PrintFormat.Png);
+                painter.Paint(list, clear: order.Format == PrintFormat.Png, stop);
                 painter.CopyPixels(pixels, straight: order.Format == PrintFormat.Png);
                 lane.Evaluating += Stopwatch.GetElapsedTime(begun, evaluated);
                 lane.Painting += Stopwatch.GetElapsedTime(evaluated);

@@ -16,7 +16,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
     private const int ThumbnailSide = 256;
 
     /// <param name="frame">The puppet alone on the bench, evaluated.</param>
-    public static PuppetLayers Of(Evaluator frame, Func<string, byte[]> asset)
+    public static PuppetLayers Of(Evaluator frame, Func<string, byte[]> asset, CancellationToken cancel)
     {
         var film = frame.Plan.Film;
         using var art = new ArtStore(film, asset);
@@ -25,6 +25,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         var layers = new List<PaintedLayer>();
         foreach (var part in frame.Cast[0].Plan.Parts)
         {
+            cancel.ThrowIfCancellationRequested();
             if (Paint(painter, writer, frame, part) is { } layer)
             {
                 layers.Add(layer);

@@ -6,13 +6,13 @@ namespace Fretsaw.Print;
 /// <summary>One frame as a PNG picture.</summary>
 public static class Still
 {
-    public static byte[] Png(Film film, Shot shot, double frame, int width, int height, Func<string, byte[]> asset, bool clear = false)
+    public static byte[] Png(Film film, Shot shot, double frame, int width, int height, Func<string, byte[]> asset, bool clear = false, CancellationToken cancel = default)
     {
-        var evaluator = new Evaluator(PlanCompiler.Compile(film, shot, new RigCache()));
-        evaluator.Evaluate(frame);
+        var evaluator = new Evaluator(PlanCompiler.Compile(film, shot, new RigCache(), cancel: cancel));
+        evaluator.Evaluate(frame, cancel);
         using var art = new ArtStore(film, asset);
         using var painter = new FramePainter(art, width, height);
-        painter.Paint(new DrawListWriter().Write(evaluator), clear);
+        painter.Paint(new DrawListWriter().Write(evaluator), clear, cancel);
         return painter.ToPng();
     }
 }

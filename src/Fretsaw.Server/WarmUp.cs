@@ -12,9 +12,9 @@ namespace Fretsaw.Server;
 /// </summary>
 internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> log) : BackgroundService
 {
-    protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.Run(Draw, stoppingToken);
+    protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.Run(() => Draw(stoppingToken), stoppingToken);
 
-    private void Draw()
+    private void Draw(CancellationToken stopping)
     {
         try
         {
@@ -24,12 +24,12 @@ internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> l
             }
 
             FilmJson.Write(film);
-            var session = open.NewSession();
+            var session = open.NewSession(stopping);
             session.DrawFrame(new View(shot.Id), 1);
             session.Ask(new StripQuestion(shot.Id, Address.Camera));
             session.Ask(new OverlayQuestion(new View(shot.Id), 1));
         }
-        catch (Exception problem)
+        catch (Exception problem) when (problem is not OperationCanceledException)
         {
             // Whoever opens the film is told; the server runs all the same.
             log.LogWarning(problem, "The newest film could not be drawn ahead.");

@@ -1,6 +1,9 @@
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using Fretsaw.Core.Tests;
+using Fretsaw.Formats.Bundle;
+using Fretsaw.Formats.Png;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
 
@@ -57,6 +60,18 @@ internal sealed class TestServer : IDisposable
         var answer = await Http.PostAsync(path, form);
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
         return await answer.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
+    /// <summary>Opens the film in which everything is set, and returns its id.</summary>
+    public async Task<string> Full()
+    {
+        var picture = await Http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/frames/1.png?width=20");
+        var film = EditSamples.Full;
+        var asset = PngFile.AssetId(picture);
+        var photo = film.Drawings.First(drawing => drawing.Raster is not null);
+        using var bundle = new MemoryStream();
+        new FilmBundle(film with { Drawings = film.Drawings.Replace(photo, photo with { Raster = photo.Raster! with { Asset = asset } }) }, new Dictionary<string, byte[]> { [asset] = picture }).Write(bundle);
+        return (await Upload("/api/films/bundle", "full.fretsaw", bundle.ToArray())).GetProperty("id").GetString()!;
     }
 
     public static MultipartFormDataContent Form(string name, byte[] bytes) => new() { { new ByteArrayContent(bytes), "file", name } };

@@ -83,7 +83,7 @@ public sealed record Together(string Says, IReadOnlyList<Edit> Edits) : Edit
     protected internal override Film Change(Film film)
     {
         FilmException.ThrowIf(DepthOf(this) > Deepest, "edit", $"holds edits within edits more than {Deepest} deep", "send them one after the other");
-        return Edits.Aggregate(film, (current, edit) => edit.Change(current));
+        return Edits.Aggregate(film, (current, edit) => edit.Apply(current));
     }
 
     private static int DepthOf(Edit edit) => edit is Together together ? 1 + together.Edits.Select(DepthOf).DefaultIfEmpty(0).Max() : 0;

@@ -13,7 +13,7 @@ public sealed record ListChange<T, TKey>(ImmutableArray<T> Put, ImmutableArray<T
 {
     public ImmutableArray<T> Apply(ImmutableArray<T> list)
     {
-        var put = Put.ToDictionary(item => item.Key);
+        var put = Put.Once(item => item.Key, "change");
         var gone = Gone.ToHashSet();
         var kept = ImmutableArray.CreateBuilder<T>(list.Length + Put.Length);
         foreach (var item in list)
@@ -30,8 +30,8 @@ public sealed record ListChange<T, TKey>(ImmutableArray<T> Put, ImmutableArray<T
             return kept.ToImmutable();
         }
 
-        var rank = order.Select((key, i) => (key, i)).ToDictionary(pair => pair.key, pair => pair.i);
-        return [.. kept.OrderBy(item => rank.GetValueOrDefault(item.Key, int.MaxValue))];
+        var rank = order.Select((key, i) => (Key: key, Rank: i)).Once(pair => pair.Key, "order");
+        return [.. kept.OrderBy(item => rank.TryGetValue(item.Key, out var place) ? place.Rank : int.MaxValue)];
     }
 
     /// <summary>The same on a list that is kept in the order of its keys.</summary>
@@ -99,7 +99,7 @@ internal static class ListChange
             return list;
         }
 
-        var byKey = changes.ToDictionary(keyOf);
+        var byKey = changes.Once(keyOf, "change");
         var after = ImmutableArray.CreateBuilder<T>(list.Length);
         foreach (var item in list)
         {

@@ -51,6 +51,20 @@ internal static class Lists
     public static Film WithShot(this Film film, string id, Func<Shot, Shot> change) =>
         film with { Shots = film.Shots.With(id, "shot", change) };
 
+    /// <summary>Things by their keys, as somebody sent them.</summary>
+    /// <exception cref="FilmException">A key is there twice.</exception>
+    public static Dictionary<TKey, T> Once<T, TKey>(this IEnumerable<T> things, Func<T, TKey> keyOf, string place)
+        where TKey : notnull
+    {
+        var byKey = new Dictionary<TKey, T>();
+        foreach (var thing in things)
+        {
+            FilmException.ThrowIf(!byKey.TryAdd(keyOf(thing), thing), place, $"names '{keyOf(thing)}' twice", "name each once");
+        }
+
+        return byKey;
+    }
+
     /// <summary>"" clears a reference, null leaves it.</summary>
     public static string? Or(this string? given, string? current) => given is null ? current : given.Length == 0 ? null : given;
 }

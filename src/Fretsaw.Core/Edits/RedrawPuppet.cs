@@ -20,7 +20,13 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
     protected internal override Film Change(Film film)
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
-        var drawings = Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
+        var drawings = Drawings.Once(drawing => drawing.Id, "redrawn art");
+        foreach (var drawing in Drawings)
+        {
+            // Before anything is measured on it.
+            DrawingCheck.Check(drawing);
+        }
+
         var before = Parts.Select(redrawn => puppet.Parts.Find(redrawn.Part, "part").Drawing).ToList();
         var after = film with { Drawings = film.Drawings.AddRange(Drawings) };
         foreach (var redrawn in Parts)

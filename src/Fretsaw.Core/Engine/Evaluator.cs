@@ -89,11 +89,13 @@ public sealed class Evaluator
     }
 
     /// <param name="frame">1-based, whole or between frames.</param>
-    public void Evaluate(double frame)
+    /// <param name="cancel">Asked before each thing; the next evaluation goes on where this one left off.</param>
+    public void Evaluate(double frame, CancellationToken cancel = default)
     {
         EvaluateStage(frame);
         foreach (var thing in Things)
         {
+            cancel.ThrowIfCancellationRequested();
             Pose(thing);
         }
     }

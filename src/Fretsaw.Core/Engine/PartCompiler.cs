@@ -11,17 +11,18 @@ internal sealed class PartCompiler(
     Film film, Puppet puppet, IReadOnlyDictionary<string, int> drawings, RigCache rigs, ImmutableDictionary<string, int> nodeOf,
     Func<string, string, int> slotOf, Func<FollowThrough, int, Point, int, string, int> follow)
 {
-    public PartPlan[] Compile()
+    public PartPlan[] Compile(CancellationToken cancel)
     {
         var withArt = puppet.Parts.Where(part => part.Drawing is not null).ToList();
-        return [.. withArt.Select((part, index) => Part(part, index) with
+        return [.. withArt.Select((part, index) => Part(part, index, cancel) with
         {
             Matte = part.Matte is null ? -1 : withArt.FindIndex(other => other.Id == part.Matte.Part),
         })];
     }
 
-    private PartPlan Part(Part part, int index)
+    private PartPlan Part(Part part, int index, CancellationToken cancel)
     {
+        cancel.ThrowIfCancellationRequested();
         var drawing = drawings[part.Drawing!];
         var plan = new PartPlan(part, index, nodeOf[part.Id], drawing);
         if (part.IsMeshed)
@@ -68,8 +69,9 @@ internal sealed class PartCompiler(
             return plan with { Weights = rigs.WeightsOf(mesh, bend, puppet, drawing), Bones = [.. bend.Bones.Select(bone => nodeOf[bone])] };
         }
 
+        // A system is kept while what it was solved for stays: what a pin rides on and how it lags is read off the part as it is now.
         return rigs.SystemOf(drawing, part) is { } system
-            ? plan with { Pins = system, Pulls = [.. system.Pins.Select((pin, i) => Pull(part, pin, system.RestOf(i)))] }
+            ? plan with { Pins = system, Pulls = [.. part.Pins.Where(pin => pin.Hold != PinHold.Watch).Select((pin, i) => Pull(part, pin, system.RestOf(i)))] }
             : plan;
     }
 

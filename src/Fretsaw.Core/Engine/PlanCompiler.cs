@@ -5,12 +5,12 @@ namespace Fretsaw.Core.Engine;
 /// <summary>Film and shot → plan.</summary>
 public static class PlanCompiler
 {
-    public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true)
+    public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true, CancellationToken cancel = default)
     {
         var slots = new SlotLayout();
         var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
         var wind = slots.Add(Address.Wind, new ValueTable([(Address.Air, Properties.Of(shot.Wind))]));
-        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs)).ToArray();
+        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs, cancel)).ToArray();
         return new Plan
         {
             Film = film,
@@ -24,7 +24,7 @@ public static class PlanCompiler
         };
     }
 
-    private static ThingPlan Place(Film film, Thing thing, int index, SlotLayout slots, RigCache rigs)
+    private static ThingPlan Place(Film film, Thing thing, int index, SlotLayout slots, RigCache rigs, CancellationToken cancel)
     {
         var stand = new ValueTable([(Address.Stand, Properties.Of(thing.Stand))]);
         if (thing.Body is Picture picture)
@@ -33,7 +33,7 @@ public static class PlanCompiler
             return new ThingPlan(thing, index, slot, rigs.DrawingsOf(film)[picture.Drawing], null, slot + stand.Count);
         }
 
-        var puppet = rigs.PlanOf(film, ((Cast)thing.Body).Puppet);
+        var puppet = rigs.PlanOf(film, ((Cast)thing.Body).Puppet, cancel);
         var first = slots.Add(thing.Id, stand, puppet.Values);
         return new ThingPlan(thing, index, first, -1, puppet, first + stand.Count);
     }

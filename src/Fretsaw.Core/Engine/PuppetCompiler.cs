@@ -21,7 +21,7 @@ internal sealed class PuppetCompiler
         values = new ValueTable(Properties.OfPuppet(puppet));
     }
 
-    public PuppetPlan Compile()
+    public PuppetPlan Compile(CancellationToken cancel)
     {
         var order = Carriers.First(Carriers.Of(puppet)) ?? throw new FilmException($"puppet '{puppet.Name}'", "has something riding on itself by a detour", "choose another carrier");
         var nodeOf = order.Select((id, index) => (id, index)).ToImmutableDictionary(pair => pair.id, pair => pair.index);
@@ -30,7 +30,7 @@ internal sealed class PuppetCompiler
         var bones = puppet.Bones.ToDictionary(bone => bone.Id, StringComparer.Ordinal);
         var nodes = order.Select(id => bones.TryGetValue(id, out var bone) ? Node(bone, chains, nodeOf) : Node(parts[id], nodeOf)).ToArray();
         var compiler = new PartCompiler(film, puppet, drawings, rigs, nodeOf, SlotOf, Follow);
-        var drawn = compiler.Compile();
+        var drawn = compiler.Compile(cancel);
         foreach (var part in puppet.Parts.Where(part => part.FollowThrough is not null))
         {
             Follow(part.FollowThrough!, nodeOf[part.Id], FarEnd(part), -1, part.Id);

@@ -57,7 +57,7 @@ public sealed class RigCache
     }
 
     /// <summary>A puppet's plan, which all its uses share, in all shots and until the puppet or the film's drawings change.</summary>
-    public PuppetPlan PlanOf(Film film, string puppetId)
+    public PuppetPlan PlanOf(Film film, string puppetId, CancellationToken cancel = default)
     {
         var puppet = film.Puppets.First(candidate => candidate.Id == puppetId);
         if (puppets.TryGetValue(puppet, out var known) && known.Drawings == film.Drawings && known.FrameRate == film.FrameRate)
@@ -65,7 +65,7 @@ public sealed class RigCache
             return known.Plan;
         }
 
-        var plan = new PuppetCompiler(film, puppet, DrawingsOf(film), this).Compile();
+        var plan = new PuppetCompiler(film, puppet, DrawingsOf(film), this).Compile(cancel);
         puppets.AddOrUpdate(puppet, new Compiled(film.Drawings, film.FrameRate, plan));
         return plan;
     }

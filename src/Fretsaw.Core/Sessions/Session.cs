@@ -13,7 +13,8 @@ namespace Fretsaw.Core.Sessions;
 /// its end yields the one edit that makes it so.
 /// </summary>
 /// <param name="rigs">Meshes that outlive the session; its own when null.</param>
-public sealed class Session(Film film, RigCache? rigs = null)
+/// <param name="cancel">Whoever asks has gone: frames are finished no more.</param>
+public sealed class Session(Film film, RigCache? rigs = null, CancellationToken cancel = default)
 {
     private readonly RigCache rigs = rigs ?? new RigCache();
     private const int MostViews = 24;
@@ -146,7 +147,7 @@ public sealed class Session(Film film, RigCache? rigs = null)
     {
         if (lastSeen is { } last && ReferenceEquals(last.View, view) && ReferenceEquals(last.Film, shown) && ReferenceEquals(last.Tried, tried))
         {
-            last.Frame.Evaluate(frame);
+            last.Frame.Evaluate(frame, cancel);
             return last.Frame;
         }
 
@@ -159,7 +160,7 @@ public sealed class Session(Film film, RigCache? rigs = null)
         }
 
         lastSeen = seen;
-        seen.Frame.Evaluate(frame);
+        seen.Frame.Evaluate(frame, cancel);
         return seen.Frame;
     }
 
@@ -189,7 +190,7 @@ public sealed class Session(Film film, RigCache? rigs = null)
         }
 
         var onBench = view.Shot is null || view.Cast is not null;
-        return new Seen(view, shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench)));
+        return new Seen(view, shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench, cancel)));
     }
 
     private Plan Compile(View view) => PlanCompiler.Compile(view.Framed(shown), WithTried(view, view.Resolve(view.Framed(shown))), rigs);

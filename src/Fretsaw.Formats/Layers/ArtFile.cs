@@ -10,19 +10,19 @@ public static class ArtFile
 {
     /// <param name="progress">Is told the part of the pictures that is done, (0, 1], from any thread.</param>
     /// <exception cref="FilmException">The file is hostile, broken, or of no kind that is read.</exception>
-    public static LayeredArt Read(byte[] bytes, string file, string idPrefix, Action<double>? progress = null)
+    public static LayeredArt Read(byte[] bytes, string file, string idPrefix, Action<double>? progress = null, CancellationToken cancel = default)
     {
         if (PngFile.LooksLikePng(bytes))
         {
-            return PngLayers.Read([(file, bytes)], file, idPrefix, progress);
+            return PngLayers.Read([(file, bytes)], file, idPrefix, progress, cancel);
         }
 
         if (bytes.AsSpan().StartsWith("PK"u8))
         {
             var zip = SafeZip.Read(bytes, file);
-            return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix, progress) : PngLayers.Read(zip, file, idPrefix, progress);
+            return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix, progress, cancel) : PngLayers.Read(zip, file, idPrefix, progress, cancel);
         }
 
-        return SvgFile.ReadLayers(bytes, file, idPrefix);
+        return SvgFile.ReadLayers(bytes, file, idPrefix, cancel);
     }
 }

@@ -11,14 +11,14 @@ namespace Fretsaw.Formats.Layers;
 public static class PngLayers
 {
     /// <exception cref="FilmException">There is no picture among the files, or none that can be read.</exception>
-    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> files, string source, string idPrefix, Action<double>? progress = null)
+    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> files, string source, string idPrefix, Action<double>? progress = null, CancellationToken cancel = default)
     {
         var pictures = files.Where(entry => PngFile.LooksLikePng(entry.Bytes)).OrderBy(entry => entry.Name, Natural.Order).ToList();
         FilmException.ThrowIf(pictures.Count == 0, source, "holds no PNG picture", "put one PNG a layer into it");
         var notes = files.Where(entry => !PngFile.LooksLikePng(entry.Bytes)).Select(entry => new ArtNote(entry.Name, ArtFate.LeftOut, "is no PNG picture and was left out")).ToList();
         var layers = ImmutableArray.CreateBuilder<ArtLayer>();
         var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
-        var read = TrimmedPng.ReadAll([.. pictures.Select(entry => new LayerPng(entry.Bytes, entry.Name, 0, 0))], idPrefix, progress);
+        var read = TrimmedPng.ReadAll([.. pictures.Select(entry => new LayerPng(entry.Bytes, entry.Name, 0, 0))], idPrefix, progress, cancel);
         for (var i = 0; i < read.Length; i++)
         {
             var name = pictures[i].Name;

@@ -24,14 +24,14 @@ public static class OpenRasterFile
     public static bool Holds(IReadOnlyList<(string Name, byte[] Bytes)> zip) => zip.Any(entry => entry.Name == "stack.xml");
 
     /// <exception cref="FilmException">The stack is broken, or a layer's picture is missing.</exception>
-    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> zip, string file, string idPrefix, Action<double>? progress = null)
+    public static LayeredArt Read(IReadOnlyList<(string Name, byte[] Bytes)> zip, string file, string idPrefix, Action<double>? progress = null, CancellationToken cancel = default)
     {
         var pictures = zip.GroupBy(entry => entry.Name, StringComparer.Ordinal).ToDictionary(group => group.Key, group => group.First().Bytes, StringComparer.Ordinal);
         var root = BoundedXml.Load(pictures["stack.xml"], $"{file}, stack.xml", DtdProcessing.Prohibit);
         var stack = root.Elements("stack").FirstOrDefault() ?? throw new FilmException($"{file}, stack.xml", "holds no stack", "save it again");
         var reader = new Reader(pictures, file);
         reader.Walk(stack, -1, 0, 0, 0);
-        reader.ReadPictures(idPrefix, progress);
+        reader.ReadPictures(idPrefix, progress, cancel);
         FilmException.ThrowIf(reader.Layers.All(layer => layer.Drawing is null), file, "holds no picture", "check that its layers are not empty");
         return new LayeredArt([.. reader.Layers], reader.Assets, new ArtReport([.. reader.Layers.Select(layer => layer.Name)], 0, reader.Assets.Count, reader.Notes));
     }
@@ -86,9 +86,9 @@ public static class OpenRasterFile
         }
 
         /// <summary>The pictures of the layers that were walked.</summary>
-        public void ReadPictures(string idPrefix, Action<double>? progress)
+        public void ReadPictures(string idPrefix, Action<double>? progress, CancellationToken cancel)
         {
-            var read = TrimmedPng.ReadAll([.. waiting.Select(one => one.Picture)], idPrefix, progress);
+            var read = TrimmedPng.ReadAll([.. waiting.Select(one => one.Picture)], idPrefix, progress, cancel);
             foreach (var ((layer, element, _), trimmed) in waiting.Zip(read))
             {
                 if (trimmed is { } picture)

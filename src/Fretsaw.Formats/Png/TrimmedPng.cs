@@ -21,7 +21,7 @@ public static class TrimmedPng
     /// <param name="progress">Is told the part that is done, (0, 1], from any thread.</param>
     /// <returns>As many as pictures: the drawing and the PNG that is kept of it; null for a picture that is wholly clear.</returns>
     /// <exception cref="FilmException">A file is too large or no picture.</exception>
-    public static (Drawing Drawing, byte[] Bytes)?[] ReadAll(IReadOnlyList<LayerPng> pictures, string idPrefix, Action<double>? progress)
+    public static (Drawing Drawing, byte[] Bytes)?[] ReadAll(IReadOnlyList<LayerPng> pictures, string idPrefix, Action<double>? progress, CancellationToken cancel)
     {
         var read = new (Drawing, byte[])?[pictures.Count];
         var done = 0;
@@ -29,7 +29,7 @@ public static class TrimmedPng
         PixelBudget.Demand(pixels.Sum(), pictures.Count > 0 ? pictures[0].Name : "");
         try
         {
-            Parallel.For(0, read.Length, i =>
+            Parallel.For(0, read.Length, new ParallelOptions { CancellationToken = cancel }, i =>
             {
                 using var room = PixelBudget.Take(pixels[i]);
                 read[i] = Read(pictures[i].Bytes, pictures[i].Name, $"{idPrefix}-d{i + 1}", pictures[i].Left, pictures[i].Top);

@@ -29,15 +29,15 @@ public static class SvgFile
 
     /// <summary>Every group of the file as a layer.</summary>
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
-    public static LayeredArt ReadLayers(byte[] bytes, string file, string idPrefix)
+    public static LayeredArt ReadLayers(byte[] bytes, string file, string idPrefix, CancellationToken cancel = default)
     {
         var walker = Walk(bytes, file);
         var pieces = walker.Pieces;
-        var pictures = Pictures(pieces, idPrefix);
+        var pictures = Pictures(pieces, idPrefix, cancel);
         var places = pieces.Select((piece, i) => (piece, i)).ToDictionary(one => one.piece, one => one.i);
         var layers = pieces.Select((piece, i) => new ArtLayer(
             piece.Name, piece.Inside is null ? -1 : places[piece.Inside],
-            piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
+            piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes, cancel) : pictures.GetValueOrDefault(piece)?.Drawing,
             piece.Hidden, piece.Opacity)).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         var assets = pictures.Values.DistinctBy(picture => picture.Drawing.Raster!.Asset).ToDictionary(picture => picture.Drawing.Raster!.Asset, picture => picture.Bytes, StringComparer.Ordinal);
@@ -47,10 +47,10 @@ public static class SvgFile
     private sealed record PlacedPicture(Drawing Drawing, byte[] Bytes);
 
     /// <summary>The embedded pictures that show anything, by their pieces.</summary>
-    private static Dictionary<SvgPiece, PlacedPicture> Pictures(List<SvgPiece> pieces, string idPrefix)
+    private static Dictionary<SvgPiece, PlacedPicture> Pictures(List<SvgPiece> pieces, string idPrefix, CancellationToken cancel)
     {
         var with = pieces.Where(piece => piece.Picture is not null).ToList();
-        var read = TrimmedPng.ReadAll([.. with.Select(piece => piece.Picture!.Placed(piece.Name))], $"{idPrefix}-i", null);
+        var read = TrimmedPng.ReadAll([.. with.Select(piece => piece.Picture!.Placed(piece.Name))], $"{idPrefix}-i", null, cancel);
         return with.Zip(read).Where(pair => pair.Second is not null).ToDictionary(pair => pair.First, pair => new PlacedPicture(pair.Second!.Value.Drawing with { Name = pair.First.Name }, pair.Second.Value.Bytes));
     }
 
@@ -65,7 +65,7 @@ public static class SvgFile
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
         var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
         walker.Notes.AddRange(pictures);
-        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
+        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes, default), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
     }
 
     private static SvgWalker Walk(byte[] bytes, string file)
@@ -101,8 +101,9 @@ public static class SvgFile
         return (view, Affine.Translate((width - (sx * view.Width)) / 2, (height - (sy * view.Height)) / 2) * Affine.Scale(sx, sy) * Affine.Translate(-view.X, -view.Y));
     }
 
-    private static Drawing ToDrawing(string id, string name, List<Shape> shapes)
+    private static Drawing ToDrawing(string id, string name, List<Shape> shapes, CancellationToken cancel)
     {
+        cancel.ThrowIfCancellationRequested();
         var box = SvgBoxes.Of(shapes);
         FilmException.ThrowIf(box.Width > MaxSide || box.Height > MaxSide, name, FormattableString.Invariant($"paints {box.Width:0} × {box.Height:0} px"), $"keep both sides under {MaxSide} px");
         return new Drawing

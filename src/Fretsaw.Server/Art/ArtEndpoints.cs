@@ -31,29 +31,29 @@ internal static class ArtEndpoints
     public static void MapArt(this WebApplication app)
     {
         var film = app.MapGroup("/api/films/{id}").WithTags("art");
-        film.MapPost("puppets", async (string id, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
+        film.MapPost("puppets", async (string id, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix, Telling(live, id, file));
+            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), prefix, Telling(live, id, file), cancel);
             var (puppet, drawings) = art.ToPuppet(SafeFile(file), prefix);
             assets.PutAll(art.Assets);
             var state = opened.Apply(new AddPuppet(puppet, drawings), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet.Id, art.Report);
         }).WithUploadLimit();
 
-        film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open, IHubContext<LiveHub> live) =>
+        film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var now = open.Open(id).Now.Film;
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), OpenFilms.NewId("art"), Telling(live, id, file));
+            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), OpenFilms.NewId("art"), Telling(live, id, file), cancel);
             return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
         }).WithUploadLimit();
 
-        film.MapPost("puppets/{puppet}/redraw", async (string id, string puppet, bool alike, bool added, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
+        film.MapPost("puppets/{puppet}/redraw", async (string id, string puppet, bool alike, bool added, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file), SafeFile(file), prefix, Telling(live, id, file));
+            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), prefix, Telling(live, id, file), cancel);
             var now = opened.Now.Film;
             var plan = Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
             var taken = plan.Matches.Where(match => match.ByName || alike).ToList();
@@ -70,16 +70,16 @@ internal static class ArtEndpoints
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet, art.Report);
         }).WithUploadLimit();
 
-        film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.{format}", (string id, string shot, string cast, double frame, string format, OpenFilms open, AssetStore assets) =>
-            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, format, assets));
+        film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.{format}", (string id, string shot, string cast, double frame, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
+            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, format, assets, cancel));
 
-        film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets) =>
-            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, format, assets));
+        film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
+            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, format, assets, cancel));
 
-        film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live) =>
+        film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
-            var bytes = await Bytes(file);
+            var bytes = await Bytes(file, cancel);
             var isPng = PngFile.LooksLikePng(bytes);
             var drawingId = OpenFilms.NewId("art");
             var (drawing, report) = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
@@ -93,14 +93,14 @@ internal static class ArtEndpoints
             return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, report);
         }).WithUploadLimit();
 
-        film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets) =>
+        film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
         {
             var now = open.Open(id).Now.Film;
             var found = now.ShotNamed(shot);
             var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
             var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
             var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
-            return TypedResults.Bytes(Still.Png(now, found, frame, across, down, assets.Picture), "image/png");
+            return TypedResults.Bytes(Still.Png(now, found, frame, across, down, assets.Picture, cancel: cancel), "image/png");
         });
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
@@ -124,10 +124,10 @@ internal static class ArtEndpoints
     private static Puppet Find(Film film, string id) =>
         film.Puppets.FirstOrDefault(candidate => candidate.Id == id) ?? throw new NotThereException($"puppet '{id}'");
 
-    private static async Task<byte[]> Bytes(IFormFile file)
+    private static async Task<byte[]> Bytes(IFormFile file, CancellationToken cancel)
     {
         using var copy = new MemoryStream();
-        await file.CopyToAsync(copy);
+        await file.CopyToAsync(copy, cancel);
         return copy.ToArray();
     }
 

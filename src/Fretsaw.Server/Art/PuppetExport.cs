@@ -16,14 +16,14 @@ internal static class PuppetExport
 
     /// <param name="format">ora or svg.</param>
     /// <exception cref="NotThereException">There is no such format.</exception>
-    public static IResult Of(OpenFilm film, View view, double frame, string format, AssetStore assets)
+    public static IResult Of(OpenFilm film, View view, double frame, string format, AssetStore assets, CancellationToken cancel)
     {
-        var evaluated = film.NewSession().FrameAt(view, frame);
+        var evaluated = film.NewSession(cancel).FrameAt(view, frame);
         var stream = new MemoryStream();
         switch (format)
         {
             case "ora":
-                OpenRaster(stream, evaluated, assets.Picture);
+                OpenRaster(stream, evaluated, assets.Picture, cancel);
                 break;
             case "svg":
                 SvgWriter.Write(stream, evaluated, part => Picture(evaluated, part, assets.Picture));
@@ -36,9 +36,9 @@ internal static class PuppetExport
         return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)}.{format}");
     }
 
-    private static void OpenRaster(Stream stream, Evaluator frame, Func<string, byte[]> asset)
+    private static void OpenRaster(Stream stream, Evaluator frame, Func<string, byte[]> asset, CancellationToken cancel)
     {
-        var painted = PuppetLayers.Of(frame, asset);
+        var painted = PuppetLayers.Of(frame, asset, cancel);
         OpenRasterWriter.Write(
             stream, painted.Width, painted.Height,
             [.. painted.BackToFront.Select(layer => new RasterLayer(layer.Name, layer.Png, layer.X, layer.Y, layer.Hidden, layer.Opacity))],

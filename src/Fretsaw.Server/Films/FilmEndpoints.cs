@@ -35,11 +35,11 @@ internal static class FilmEndpoints
             return open.Open(open.Create(film)).Now.State;
         });
 
-        films.MapPost("bundle", async (IFormFile file, OpenFilms open, AssetStore assets) =>
+        films.MapPost("bundle", async (IFormFile file, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
         {
             // A zip is read from its end, so it is held whole; the limit below bounds that.
             using var copy = new MemoryStream();
-            await file.CopyToAsync(copy);
+            await file.CopyToAsync(copy, cancel);
             copy.Position = 0;
             var bundle = FilmBundle.Read(copy, file.FileName);
             assets.PutAll(bundle.Assets);
@@ -95,20 +95,20 @@ internal static class FilmEndpoints
             return TypedResults.File(stream, "application/octet-stream", SafeName(film.Name) + ".fretsaw");
         });
 
-        films.MapPost("{id}/ask", (string id, Question question, OpenFilms open) =>
-            open.Open(id).NewSession().Ask(question)).Produces<Answer>();
+        films.MapPost("{id}/ask", (string id, Question question, OpenFilms open, CancellationToken cancel) =>
+            open.Open(id).NewSession(cancel).Ask(question)).Produces<Answer>();
 
-        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, double? aspect, OpenFilms open) =>
-            TypedResults.Bytes(open.Open(id).NewSession().DrawFrame(new View(shot, puppet, cast, aspect), frame), "application/octet-stream"));
+        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, double? aspect, OpenFilms open, CancellationToken cancel) =>
+            TypedResults.Bytes(open.Open(id).NewSession(cancel).DrawFrame(new View(shot, puppet, cast, aspect), frame), "application/octet-stream"));
 
-        films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live) =>
+        films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var film = open.Open(id);
-            return EditEndpoints.Tell(live, film.Apply(film.NewSession().Work(wish), null));
+            return EditEndpoints.Tell(live, film.Apply(film.NewSession(cancel).Work(wish), null));
         });
 
-        films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open) =>
-            Inspection.Of(open.Open(id).NewSession().FrameAt(new View(shot), frame), meshes: false));
+        films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open, CancellationToken cancel) =>
+            Inspection.Of(open.Open(id).NewSession(cancel).FrameAt(new View(shot), frame), meshes: false));
 
         app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
 

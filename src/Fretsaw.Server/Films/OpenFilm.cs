@@ -60,8 +60,8 @@ public sealed class OpenFilm
         }
     }
 
-    /// <summary>The core's face on the film as it stands, for one request.</summary>
-    public Session NewSession() => new(Now.Film, rigs);
+    /// <summary>The core's face on the film as it stands, for one request, and no longer than that.</summary>
+    public Session NewSession(CancellationToken cancel) => new(Now.Film, rigs, cancel);
 
     /// <summary>What is wrong with a shot, as it is found; what earlier edits have not touched is remembered.</summary>
     public IEnumerable<Snag> Snags(string shot, CancellationToken cancel)

@@ -1,69 +1,17 @@
 using System.Reflection;
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Timing;
+using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Core.Tests;
 
 /// <summary>What holds for every kind of edit; whoever adds one and gives no sample of it is told.</summary>
 public class EveryEditTests
 {
-    private static readonly Film Full = FullFilm.Build();
-    private static readonly Drawing Fresh = TestFilm.Box("fresh", 0, 0, 30, 30);
-    private static readonly KneadStroke Push = new(KneadBrush.Push, new Point(9, 9), new Point(3, 0), 8, 1, 0.5);
-
-    private static readonly Edit[] Samples =
-    [
-        new Together("Both", [new ChangeFilm { Name = "Two" }, new RemoveShake("s", "shake")]),
-        new PutBack(FilmChange.Between(Full, new RemovePart("pup", "limb").Apply(Full))),
-        new ChangeFilm { Name = "Other", FrameRate = 30, Width = 640, Height = 480, FrameWidthMetres = 2, RestLensMm = 50, Backdrop = Colour.Black },
-        new AddPuppet(new Puppet { Id = "second", Name = "Second", Parts = [TestFilm.Part("only", "fresh")] }, [Fresh]),
-        new ChangePuppet("pup") { Name = "Renamed", Origin = new Point(1, 2), Shelf = "" },
-        new RemovePuppet("pup"),
-        new TakeFromShelf(Full.Puppets[0] with { Name = "Newer" }, [Full.Drawings[0], Full.Drawings[1], Full.Drawings[2]]),
-        new ChangePart("pup", "pinned") { Name = "P", Label = Label.Leaf, Hidden = false, Opacity = 1, Pivot = new Point(7, 7), RidesOn = "", MeshMargin = 5, Without = PartFeature.Matte },
-        new MovePart("pup", "pinned", 3),
-        new RedrawPuppet("pup", [Fresh], [new Redrawn("bent", "fresh")], []),
-        new DuplicateParts("pup", ["pinned"], new Point(10, 0), "2"),
-        new Recolour("pup", ["mouth"], new Colour(9, 9, 9), new Colour(200, 9, 9), "red"),
-        new AddPart("pup", TestFilm.Part("new", "fresh"), [Fresh], 1),
-        new RemovePart("pup", "mouth"),
-        new PutOnPart("pup", "mouth") { Swap = new Swap { Id = "narrow", Name = "Narrow", Drawing = "worn" } },
-        new TakeOffPart("pup", "pinned", "patch"),
-        new KneadMesh("pup", "pinned", "knead", [Push]),
-        new PaintWeights("pup", "bent", [new WeightStroke("low", new Point(5, 5), 9, 1, 0.5, 1)]),
-        new PutDial("pup", new Dial { Id = "dial-2", Name = "Second" }),
-        new RemoveDial("pup", "dial"),
-        new AddPin("pup", "pinned", new Pin { Id = "pin-2", Name = "Pin 2", At = new Point(40, 40) }),
-        new ChangePin("pup", "pinned", "pin") { Name = "Moved", At = new Point(12, 12), Hold = PinHold.Place, WithoutFollowThrough = true },
-        new RemovePin("pup", "pinned", "pin"),
-        new AddBone("pup", TestFilm.Bone("third", 120, 0, 150, 0, "low")),
-        new ChangeBone("pup", "up") { Name = "Upper", Start = new Point(1, 1), WithoutLimit = true, WithoutFollowThrough = true },
-        new RemoveBone("pup", "low"),
-        new AddReach("pup", new Reach { Id = "reach-2", Name = "Reach 2", Upper = "tail", Lower = "tip" }),
-        new ChangeReach("pup", "reach") { Name = "R", Bend = 1, StretchPercent = 20 },
-        new RemoveReach("pup", "reach"),
-        new AddShot(new Shot { Id = "next", Name = "Next" }),
-        new ChangeShot("s") { Name = "Longer", Length = 60, Wind = new Wind { StrengthPercent = 10 } },
-        new RemoveShot("s"),
-        new AddThing("s", new Thing { Id = "wall", Name = "Wall", Body = new Picture("fresh") }, Fresh),
-        new ChangeThing("s", "flat") { Name = "F", Distance = 9, X = 1, SizePercent = 50, FacesCamera = false },
-        new RemoveThing("s", "use"),
-        new MoveThing("s", "use", 0),
-        new AddShake("s", new Shake { Id = "shake-2", Name = "Second" }),
-        new ChangeShake("s", "shake") { Name = "Harder", StrengthPercent = 9, Seed = 1 },
-        new RemoveShake("s", "shake"),
-        new SetKeys("s", 12, [new KeyValue(new Address("use", "up", "turn"), 30), new KeyValue(new Address("use", "mouth", "swap")) { Choice = "wide" }]),
-        new RemoveKeys("s", 1, [], "use"),
-        new MoveKeys("s", 1, 4, [], "use"),
-        new SetGap("s", 1, Gap.Even, [], "use"),
-        new HoldHere("s", 4, [], "use"),
-        new NameCard("s", "use", 1, "Start"),
-        new SetBeyond("s", [new Address("use", "up", "turn")]) { After = Beyond.ToAndFro },
-        new ShapePath("s", Address.OfCamera("place"), 1) { Out = new Place(0.5, 0.5, 0), Joint = PathJoint.Free },
-    ];
+    private static readonly Film Full = EditSamples.Full;
+    private static readonly Edit[] Samples = EditSamples.All;
 
     public static TheoryData<int> All => [.. Enumerable.Range(0, Samples.Length)];
 
@@ -115,6 +63,28 @@ public class EveryEditTests
             Assert.Null(between.Puppets);
             Assert.Empty(between.InPuppets);
         }
+    }
+
+    /// <summary>What was made for the film before is kept where it is good, and nowhere else.</summary>
+    [Theory]
+    [MemberData(nameof(All))]
+    public void It_is_painted_as_if_the_film_had_been_opened_anew(int sample)
+    {
+        var rigs = new RigCache();
+        Painted(Full, rigs);
+        var after = Samples[sample].Apply(Full);
+        var opened = FilmJson.Read(FilmJson.Write(after), "test");
+        Assert.Equal(Painted(opened, new RigCache()), Painted(after, rigs));
+        Assert.Equal(Painted(Full, new RigCache()), Painted(Full, rigs));
+    }
+
+    /// <summary>Two frames of the shot and of each puppet on its bench, every part of it showing.</summary>
+    private static List<byte[]> Painted(Film film, RigCache rigs)
+    {
+        var shown = film with { Puppets = [.. film.Puppets.Select(puppet => puppet with { Parts = [.. puppet.Parts.Select(part => part with { Hidden = false })] })] };
+        var session = new Session(shown, rigs);
+        View[] views = [.. shown.Shots.Select(shot => new View(shot.Id)), .. shown.Puppets.Select(puppet => new View(Puppet: puppet.Id))];
+        return [.. views.SelectMany(view => new[] { 1.0, 6.5 }.Where(frame => frame == 1 || view.Shot == "s").Select(frame => session.DrawFrame(view, frame).ToArray()))];
     }
 
     [Theory]

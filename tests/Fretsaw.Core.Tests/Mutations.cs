@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 
-namespace Fretsaw.Server.Tests;
+namespace Fretsaw.Core.Tests;
 
 /// <summary>Changes something at random, the same with the same seed.</summary>
 internal static class Mutations

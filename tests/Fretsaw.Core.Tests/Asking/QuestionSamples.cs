@@ -1,0 +1,32 @@
+using Fretsaw.Core.Asking;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>A question of every kind that the full film can answer.</summary>
+internal static class QuestionSamples
+{
+    private static readonly View Shot = new("s");
+
+    public static readonly Question[] All =
+    [
+        new OverlayQuestion(Shot, 4, "use"),
+        new OverlayQuestion(new View(Puppet: "pup"), 1),
+        new ValuesQuestion(Shot, 4, "use", "mouth"),
+        new ValuesQuestion(Shot, 4, Address.Camera, Address.View),
+        new StripQuestion("s", "use", 1, 30),
+        new ElevationQuestion("s", 4),
+        new HitQuestion(new View("s", Aspect: 1.5), 4, new Point(300, 200)),
+        new ShakeQuestion("s", "shake"),
+        new ChartQuestion(new Gap { Ease = new Slow(50, 50), Stagger = new Stagger(4, 1, 20, 5) }, 12),
+        new MeshQuestion("pup", "pinned"),
+        new HeatQuestion("pup", "pinned", "pin"),
+        new WeightsQuestion("pup", "bent", "low"),
+        new FormsQuestion("pup", "shape"),
+        new SharpnessQuestion("s", "flat"),
+        new SnagsQuestion("s"),
+    ];
+}

@@ -1,0 +1,67 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>An edit of every kind that the full film takes.</summary>
+internal static class EditSamples
+{
+    public static readonly Film Full = FullFilm.Build();
+    private static readonly Drawing Fresh = TestFilm.Box("fresh", 0, 0, 30, 30);
+    private static readonly KneadStroke Push = new(KneadBrush.Push, new Point(9, 9), new Point(3, 0), 8, 1, 0.5);
+
+    public static readonly Edit[] All =
+    [
+        new Together("Both", [new ChangeFilm { Name = "Two" }, new RemoveShake("s", "shake")]),
+        new PutBack(FilmChange.Between(Full, new RemovePart("pup", "limb").Apply(Full))),
+        new ChangeFilm { Name = "Other", FrameRate = 30, Width = 640, Height = 480, FrameWidthMetres = 2, RestLensMm = 50, Backdrop = Colour.Black },
+        new AddPuppet(new Puppet { Id = "second", Name = "Second", Parts = [TestFilm.Part("only", "fresh")] }, [Fresh]),
+        new ChangePuppet("pup") { Name = "Renamed", Origin = new Point(1, 2), Shelf = "" },
+        new RemovePuppet("pup"),
+        new TakeFromShelf(Full.Puppets[0] with { Name = "Newer" }, [Full.Drawings[0], Full.Drawings[1], Full.Drawings[2]]),
+        new ChangePart("pup", "pinned") { Name = "P", Label = Label.Leaf, Hidden = false, Opacity = 1, Pivot = new Point(7, 7), RidesOn = "", MeshMargin = 5, Without = PartFeature.Matte },
+        new MovePart("pup", "pinned", 3),
+        new RedrawPuppet("pup", [Fresh], [new Redrawn("bent", "fresh")], []),
+        new DuplicateParts("pup", ["pinned"], new Point(10, 0), "2"),
+        new Recolour("pup", ["mouth"], new Colour(9, 9, 9), new Colour(200, 9, 9), "red"),
+        new AddPart("pup", TestFilm.Part("new", "fresh"), [Fresh], 1),
+        new RemovePart("pup", "mouth"),
+        new PutOnPart("pup", "mouth") { Swap = new Swap { Id = "narrow", Name = "Narrow", Drawing = "worn" } },
+        new TakeOffPart("pup", "pinned", "patch"),
+        new KneadMesh("pup", "pinned", "knead", [Push]),
+        new PaintWeights("pup", "bent", [new WeightStroke("low", new Point(5, 5), 9, 1, 0.5, 1)]),
+        new PutDial("pup", new Dial { Id = "dial-2", Name = "Second" }),
+        new RemoveDial("pup", "dial"),
+        new AddPin("pup", "pinned", new Pin { Id = "pin-2", Name = "Pin 2", At = new Point(40, 40) }),
+        new ChangePin("pup", "pinned", "pin") { Name = "Moved", At = new Point(12, 12), Hold = PinHold.Place, WithoutFollowThrough = true },
+        new ChangePin("pup", "pinned", "pin") { RidesOn = "tail" },
+        new RemovePin("pup", "pinned", "pin"),
+        new AddBone("pup", TestFilm.Bone("third", 120, 0, 150, 0, "low")),
+        new ChangeBone("pup", "up") { Name = "Upper", Start = new Point(1, 1), WithoutLimit = true, WithoutFollowThrough = true },
+        new RemoveBone("pup", "low"),
+        new AddReach("pup", new Reach { Id = "reach-2", Name = "Reach 2", Upper = "tail", Lower = "tip" }),
+        new ChangePart("pup", "mouth") { AlsoRidesOn = [Address.Stand, "low"] },
+        new ChangeReach("pup", "reach") { Name = "R", Bend = 1, StretchPercent = 20 },
+        new RemoveReach("pup", "reach"),
+        new AddShot(new Shot { Id = "next", Name = "Next" }),
+        new ChangeShot("s") { Name = "Longer", Length = 60, Wind = new Wind { StrengthPercent = 10 } },
+        new RemoveShot("s"),
+        new AddThing("s", new Thing { Id = "wall", Name = "Wall", Body = new Picture("fresh") }, Fresh),
+        new ChangeThing("s", "flat") { Name = "F", Distance = 9, X = 1, SizePercent = 50, FacesCamera = false },
+        new RemoveThing("s", "use"),
+        new MoveThing("s", "use", 0),
+        new AddShake("s", new Shake { Id = "shake-2", Name = "Second" }),
+        new ChangeShake("s", "shake") { Name = "Harder", StrengthPercent = 9, Seed = 1 },
+        new RemoveShake("s", "shake"),
+        new SetKeys("s", 12, [new KeyValue(new Address("use", "up", "turn"), 30), new KeyValue(new Address("use", "mouth", "swap")) { Choice = "wide" }]),
+        new RemoveKeys("s", 1, [], "use"),
+        new MoveKeys("s", 1, 4, [], "use"),
+        new SetGap("s", 1, Gap.Even, [], "use"),
+        new HoldHere("s", 4, [], "use"),
+        new NameCard("s", "use", 1, "Start"),
+        new SetBeyond("s", [new Address("use", "up", "turn")]) { After = Beyond.ToAndFro },
+        new ShapePath("s", Address.OfCamera("place"), 1) { Out = new Place(0.5, 0.5, 0), Joint = PathJoint.Free },
+    ];
+}

@@ -1,0 +1,28 @@
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>A wish of every kind that the full film can grant.</summary>
+internal static class WishSamples
+{
+    public static readonly Wish[] All =
+    [
+        new KeyPose("s", "use", 9),
+        new BackToRest("s", "use", 9, "up"),
+        new SetMark("s", 9),
+        new FocusOn("s", 9, "flat"),
+        new MakeReach("pup", "tip", "reach-2"),
+        new PlantReach("s", "use", "reach", 9, true),
+        new MeshOf("pup", "bent", 300),
+        new MakeLimb("pup", "tip", "leg", "leg-art", new Colour(40, 50, 60)),
+        new GatherSwaps("pup", "mouth", ["shape"]),
+        new GatherForms("pup", "shape", ["mouth"]),
+        new SetStation("pup", "dial"),
+        new MakeHeadTurn("pup", "mouth", [new FeatureDepth("shape", 0.5)], "look"),
+        new KeyStand("s", "flat", 9),
+        new PutAtDistance("s", "flat", 9, 7, KeepSize: true),
+        new PutStanding("s", "flat", 9, new NewStand(SizePercent: 60)),
+        new PutOnStage("s", "pup", "second"),
+    ];
+}
