@@ -18,7 +18,7 @@ public sealed class PrintTests : IDisposable
     [Fact]
     public async Task Ordered_frames_come_as_pictures_of_the_size_that_was_asked_for()
     {
-        var print = await Done(await Order(from: 5, to: 7));
+        var print = await server.Printed(await Order(from: 5, to: 7));
         Assert.Equal(3, print.GetProperty("done").GetInt32());
         using var zip = await Fetch(print);
         Assert.Equal(3, zip.Entries.Count);
@@ -29,8 +29,8 @@ public sealed class PrintTests : IDisposable
     [Fact]
     public async Task The_same_frames_are_the_same_bytes_each_time()
     {
-        using var first = await Fetch(await Done(await Order(from: 40, to: 43)));
-        using var again = await Fetch(await Done(await Order(from: 42, to: 43)));
+        using var first = await Fetch(await server.Printed(await Order(from: 40, to: 43)));
+        using var again = await Fetch(await server.Printed(await Order(from: 42, to: 43)));
         Assert.Equal(Bytes(first.Entries[2]), Bytes(again.Entries[0]));
         Assert.Equal(Bytes(first.Entries[3]), Bytes(again.Entries[1]));
     }
@@ -41,12 +41,12 @@ public sealed class PrintTests : IDisposable
         var ordered = await Order(from: 1, to: 1);
         await server.Edit("demo", """{"kind":"changeFilm","backdrop":"#ff00ff"}""");
         await server.Edit("demo", $$"""{"kind":"removeThing","shotId":"{{Shot}}","thingId":"boats"}""");
-        using var before = await Fetch(await Done(ordered));
-        using var after = await Fetch(await Done(await Order(from: 1, to: 1)));
+        using var before = await Fetch(await server.Printed(ordered));
+        using var after = await Fetch(await server.Printed(await Order(from: 1, to: 1)));
         Assert.NotEqual(Bytes(before.Entries[0]), Bytes(after.Entries[0]));
         await server.Post("/api/films/demo/undo");
         await server.Post("/api/films/demo/undo");
-        using var back = await Fetch(await Done(await Order(from: 1, to: 1)));
+        using var back = await Fetch(await server.Printed(await Order(from: 1, to: 1)));
         Assert.Equal(Bytes(before.Entries[0]), Bytes(back.Entries[0]));
     }
 
@@ -62,7 +62,7 @@ public sealed class PrintTests : IDisposable
             Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync($"/api/prints/{print}/file")).StatusCode);
         }
 
-        await Done(await Order(from: 1, to: 1));
+        await server.Printed(await Order(from: 1, to: 1));
         Assert.DoesNotContain(Directory.GetFiles(Path.Combine(server.Folder, "prints")), file => file.Contains(works, StringComparison.Ordinal) || file.Contains(waits, StringComparison.Ordinal));
     }
 
@@ -71,7 +71,7 @@ public sealed class PrintTests : IDisposable
     {
         var bundle = await server.Http.GetByteArrayAsync("/api/films/demo/bundle");
         var film = (await server.Upload("/api/films/bundle", "copy.fretsaw", bundle)).GetProperty("id").GetString()!;
-        var print = await Done(await Order(film, 1, 1));
+        var print = await server.Printed(await Order(film, 1, 1));
         Assert.Equal(Id(print), Assert.Single((await server.Get($"/api/films/{film}/prints")).EnumerateArray()).GetProperty("id").GetString());
         Assert.Empty((await server.Get("/api/films/demo/prints")).EnumerateArray());
         await server.Http.DeleteAsync($"/api/films/{film}");
@@ -102,22 +102,6 @@ public sealed class PrintTests : IDisposable
         var answer = await server.Http.PostAsJsonAsync($"/api/films/{film}/prints", new { shot = Shot, format = "png", from, to, width = 64, height = 36 });
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
         return await answer.Content.ReadFromJsonAsync<JsonElement>();
-    }
-
-    /// <summary>Asks until the print is no longer on its way.</summary>
-    private async Task<JsonElement> Done(JsonElement print)
-    {
-        var film = print.GetProperty("film").GetString();
-        for (; ; )
-        {
-            TestContext.Current.CancellationToken.ThrowIfCancellationRequested();
-            var now = (await server.Get($"/api/films/{film}/prints")).EnumerateArray().First(line => Id(line) == Id(print));
-            if (now.GetProperty("state").GetString() is var state && state is not ("waiting" or "running"))
-            {
-                Assert.Equal("done", state);
-                return now;
-            }
-        }
     }
 
     private async Task<ZipArchive> Fetch(JsonElement print) => new(new MemoryStream(await server.Http.GetByteArrayAsync($"/api/prints/{Id(print)}/file")));

@@ -74,6 +74,22 @@ internal sealed class TestServer : IDisposable
         return (await Upload("/api/films/bundle", "full.fretsaw", bundle.ToArray())).GetProperty("id").GetString()!;
     }
 
+    /// <summary>Asks until the print is no longer on its way.</summary>
+    public async Task<JsonElement> Printed(JsonElement print)
+    {
+        var film = print.GetProperty("film").GetString();
+        for (; ; )
+        {
+            TestContext.Current.CancellationToken.ThrowIfCancellationRequested();
+            var now = (await Get($"/api/films/{film}/prints")).EnumerateArray().First(line => line.GetProperty("id").GetString() == print.GetProperty("id").GetString());
+            if (now.GetProperty("state").GetString() is var state && state is not ("waiting" or "running"))
+            {
+                Assert.Equal("done", state);
+                return now;
+            }
+        }
+    }
+
     public static MultipartFormDataContent Form(string name, byte[] bytes) => new() { { new ByteArrayContent(bytes), "file", name } };
 
     public void Dispose()

@@ -34,7 +34,7 @@ internal static class PrintEndpoints
         one.MapPost("cancel", async (string print, PrintQueue queue, PrintStore prints) =>
         {
             await queue.Cancel(print);
-            return prints.Find(print)!;
+            return prints.Find(print) ?? throw new NotThereException($"print '{print}'");
         });
 
         one.MapGet("file", (string print, PrintStore prints, Places places, OpenFilms open) =>
