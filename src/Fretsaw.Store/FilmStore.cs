@@ -85,11 +85,24 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         return [.. connection.Query<LogLine>("SELECT seq, kind, title FROM edits WHERE film = @id ORDER BY seq", new { id })];
     }
 
+    /// <summary>The edits after one, in order: the first of them, a log being as long as the work on a film.</summary>
     /// <param name="most">How many at most.</param>
-    public IReadOnlyList<LoggedEdit> EditsAfter(string id, long seq, int most = int.MaxValue)
+    /// <param name="mostBytes">So many bytes of edits, and the one that goes beyond.</param>
+    public IReadOnlyList<(long Seq, string Title, Edit Edit)> EditsAfter(string id, long seq, int most, long mostBytes = long.MaxValue)
     {
         using var connection = database.Open();
-        return [.. connection.Query<EditRow>("SELECT seq, kind, title, edit, inverse FROM edits WHERE film = @id AND seq > @seq ORDER BY seq LIMIT @most", new { id, seq, most }).Select(row => row.ToLogged())];
+        var edits = new List<(long, string, Edit)>();
+        foreach (var (at, title, edit) in connection.Query<(long, string, byte[])>("SELECT seq, title, edit FROM edits WHERE film = @id AND seq > @seq ORDER BY seq LIMIT @most", new { id, seq, most }, buffered: false))
+        {
+            edits.Add((at, title, EditJson.Read(edit)));
+            mostBytes -= edit.Length;
+            if (mostBytes <= 0)
+            {
+                break;
+            }
+        }
+
+        return edits;
     }
 
     public LoggedEdit Find(string id, long seq)

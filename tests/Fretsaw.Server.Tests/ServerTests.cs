@@ -44,6 +44,30 @@ public sealed class ServerTests : IDisposable
         Assert.Equal("Two", missed.GetProperty("edits")[0].GetProperty("edit").GetProperty("name").GetString());
     }
 
+    [Fact]
+    public async Task One_who_missed_much_is_told_in_pages()
+    {
+        const int Missed = 510;
+        for (var seq = 0; seq < Missed; seq++)
+        {
+            await Edit(seq, $$"""{"kind":"changeFilm","name":"Name {{seq}}"}""");
+        }
+
+        var numbers = new List<long>();
+        for (var pages = 1; ; pages++)
+        {
+            var page = await server.Get($"/api/films/demo/edits?after={numbers.LastOrDefault()}");
+            numbers.AddRange(page.GetProperty("edits").EnumerateArray().Select(edit => edit.GetProperty("seq").GetInt64()));
+            if (numbers[^1] == page.GetProperty("state").GetProperty("seq").GetInt64())
+            {
+                Assert.Equal(2, pages);
+                break;
+            }
+        }
+
+        Assert.Equal(Enumerable.Range(1, Missed).Select(seq => (long)seq), numbers);
+    }
+
     [Theory]
     [InlineData("""{"kind":"changeThing","shotId":"fog-horn","thingId":"nowhere","x":1}""", HttpStatusCode.UnprocessableEntity)]
     [InlineData("""{"kind":"unheard"}""", HttpStatusCode.BadRequest)]

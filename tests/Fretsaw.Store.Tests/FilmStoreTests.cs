@@ -33,8 +33,30 @@ public sealed class FilmStoreTests : IDisposable
         Assert.Equal("Name 65", again.Load("f", 65)!.Film.Name);
         Assert.Equal("One", again.Load("f", 0)!.Film.Name);
         Assert.Equal(150, again.List().Single().Seq);
-        Assert.Equal(5, again.EditsAfter("f", 145).Count);
+        Assert.Equal(5, again.EditsAfter("f", 145, 100).Count);
         Assert.Null(again.Load("g"));
+    }
+
+    [Fact]
+    public void Edits_are_read_a_page_at_a_time_by_number_and_by_size()
+    {
+        var store = Open();
+        var film = Film.Blank("One");
+        store.Create("f", film);
+        for (var seq = 1; seq <= 9; seq++)
+        {
+            var edit = new ChangeFilm { Name = new string('n', 100) + seq };
+            store.Append("f", new LoggedEdit(seq, "edit", edit.Title, edit, edit), film, film);
+        }
+
+        Assert.Equal([3, 4], store.EditsAfter("f", 2, 2).Select(edit => edit.Seq));
+        Assert.Equal([3, 4], store.EditsAfter("f", 2, 9, 200).Select(edit => edit.Seq));
+        Assert.Equal([3], store.EditsAfter("f", 2, 9, 1).Select(edit => edit.Seq));
+        Assert.Empty(store.EditsAfter("f", 9, 9));
+
+        // What was left half read holds nothing up.
+        store.Append("f", new LoggedEdit(10, "edit", "x", new ChangeFilm { Name = "Last" }, new ChangeFilm { Name = "Before" }), film, film);
+        Assert.Equal("Last", ((ChangeFilm)store.EditsAfter("f", 9, 9).Single().Edit).Name);
     }
 
     [Fact]

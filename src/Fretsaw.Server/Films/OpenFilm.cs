@@ -13,7 +13,10 @@ namespace Fretsaw.Server.Films;
 public sealed record FilmState(string Id, long Seq, string? Undo, string? Redo, bool Shelved = false);
 
 /// <summary>What was done, for who asked: nothing need be fetched after it.</summary>
-/// <param name="Edits">Those that the sender has not made itself, in order; of these the state's number is the last.</param>
+/// <param name="Edits">
+/// Those that the sender has not made itself, in order. The state's number is the last of them, or there are more: they are fetched after
+/// the last one here.
+/// </param>
 public sealed record Made(FilmState State, IReadOnlyList<SentEdit> Edits);
 
 /// <summary>
@@ -22,6 +25,9 @@ public sealed record Made(FilmState State, IReadOnlyList<SentEdit> Edits);
 /// </summary>
 public sealed class OpenFilm
 {
+    private const int MostMissed = 500;
+    private const long MostMissedBytes = 8 << 20;
+
     private readonly Lock gate = new();
     private readonly FilmStore store;
     private readonly ShelfStore shelf;
@@ -112,7 +118,7 @@ public sealed class OpenFilm
         }
     }
 
-    private List<SentEdit> Missed(long after) => after >= seq ? [] : [.. store.EditsAfter(Id, after).Select(edit => new SentEdit(edit.Seq, edit.Edit))];
+    private List<SentEdit> Missed(long after) => after >= seq ? [] : [.. store.EditsAfter(Id, after, MostMissed, MostMissedBytes).Select(edit => new SentEdit(edit.Seq, edit.Edit))];
 
     /// <summary>Takes a puppet from the shelf, new or newer.</summary>
     public FilmState Take(ShelfPuppet puppet)

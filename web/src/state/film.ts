@@ -110,11 +110,13 @@ async function catchUp(): Promise<void> {
   if (id !== null) await take(await api.editsAfter(id, get().seq));
 }
 
-/** Applies edits that are not yet applied here, and says where the film stands. */
+/** Applies edits that are not yet applied here, fetches those that did not come along, and says where the film stands. */
 async function take({ state, edits }: Made): Promise<void> {
   for (const { seq, edit } of edits) {
     if (seq > get().seq) await settle(edit, { ...state, seq });
   }
+  const last = edits.at(-1);
+  if (last !== undefined && last.seq < state.seq) return catchUp();
   set({ ...stand(state), kept: "kept" });
 }
 
