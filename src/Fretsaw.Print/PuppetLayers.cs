@@ -32,7 +32,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
             }
         }
 
-        painter.Paint(writer.Write(frame), clear: true);
+        painter.Paint(writer.Write(frame), clear: true, cancel);
         var merged = painter.ToPng();
         return new PuppetLayers(film.Width, film.Height, layers, merged, Small(merged));
     }

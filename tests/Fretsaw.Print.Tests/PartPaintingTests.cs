@@ -147,7 +147,7 @@ public class PartPaintingTests
         var puppet = new Puppet { Id = "p", Name = "P", Parts = [Part("Back", "a"), Part("Front", "b") with { Opacity = 0.5 }] };
         var film = Film.Blank("Test") with { Width = 200, Height = 200, Drawings = drawings, Puppets = [puppet] };
         var frame = new Session(film).FrameAt(new View(Puppet: "p"), 1);
-        var layers = PuppetLayers.Of(frame, _ => []);
+        var layers = PuppetLayers.Of(frame, _ => [], default);
         Assert.Equal(["Back", "Front"], layers.BackToFront.Select(layer => layer.Name));
         Assert.Equal(0.5, layers.BackToFront[1].Opacity);
         using var front = SKBitmap.Decode(layers.BackToFront[1].Png);

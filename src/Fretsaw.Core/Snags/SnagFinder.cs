@@ -25,7 +25,7 @@ public sealed class SnagFinder(RigCache rigs)
             yield return snag;
         }
 
-        var plan = PlanCompiler.Compile(film, shot, rigs);
+        var plan = PlanCompiler.Compile(film, shot, rigs, cancel: cancel);
         foreach (var puppet in plan.Things.Select(thing => thing.Puppet?.Puppet).OfType<Puppet>().Distinct())
         {
             cancel.ThrowIfCancellationRequested();

@@ -2894,7 +2894,10 @@ export interface components {
         /** @description What was done, for who asked: nothing need be fetched after it. */
         Made: {
             state: components["schemas"]["FilmState"];
-            /** @description Those that the sender has not made itself, in order; of these the state's number is the last. */
+            /**
+             * @description Those that the sender has not made itself, in order. The state's number is the last of them, or there are more: they are fetched after
+             *     the last one here.
+             */
             edits: components["schemas"]["SentEdit"][];
         };
         Matte: {
