@@ -16,7 +16,7 @@ export async function measureLong(page) {
   const before = sent.of("/opening");
   await page.goto(`${address}/films/${film}`);
   await page.waitForFunction(() => window.fretsaw?.state().film);
-  const opening = await page.evaluate(sinceAnswer);
+  const opening = await page.evaluate(sinceAnswer, view);
   await show(page, film);
   const asked = (sent.of("/opening") - before) / 2;
   await page.evaluate(timeEdits, { view, edits: 10 });
@@ -26,7 +26,8 @@ export async function measureLong(page) {
   const drag = await page.evaluate(timeDrag, view);
   const tasks = await page.evaluate(longestTask, view);
   return {
-    "50 shots of 2,000 frames, 4 heavy puppets and 20,000 keys each: from the answer to a picture that can be dragged": { measured: `${(opening / 1000).toFixed(2)} s`, aim: "under 4 s" },
+    "50 shots of 2,000 frames, 4 heavy puppets and 20,000 keys each: from the answer until a pin is dragged and the picture shows it": { measured: `${(opening.dragged / 1000).toFixed(2)} s`, aim: "under 4 s" },
+    "Until the page's own core has taken over, the drag's first 20 moves, p50": { measured: `${(opening.takenOver / 1000).toFixed(2)} s, ${ms(opening.move)}`, aim: "" },
     "The answer": { measured: `${(asked / 1e6).toFixed(2)} MB`, aim: "" },
     "An edit of one key, from the hand to the server's word that it is kept, p95": { measured: ms(many.edit), aim: "under 30" },
     "The same in a film of one such shot, and how it compares": { measured: `${ms(one.edit)}, ${(many.edit / one.edit).toFixed(2)} times`, aim: "at most 1.3" },
@@ -104,12 +105,29 @@ async function timeEdits({ view, edits: count }) {
   return times;
 }
 
-/** Runs in the page before anything else: the time from the film's answer until there is a picture and the core here answers. */
-async function sinceAnswer() {
+/** Runs in the page before anything else: from the film's answer until a drag shows, and until the core here answers. */
+async function sinceAnswer(view) {
+  const { begin, move, cancel, frame, ask, timeEvaluation } = window.fretsaw;
+  const answer = performance.getEntriesByType("resource").find((entry) => entry.name.includes("/opening")).responseEnd;
   while (!document.documentElement.dataset.painted) await new Promise(requestAnimationFrame);
-  await window.fretsaw.timeEvaluation({ shot: "shot-0" }, 1);
-  const answer = performance.getEntriesByType("resource").find((entry) => entry.name.includes("/opening"));
-  return performance.now() - answer.responseEnd;
+  const before = await frame(view, 1);
+  const { pins } = await ask({ kind: "overlay", view, frame: 1, owner: "use-1" });
+  const { at, thing } = pins.find((pin) => pin.thing === "pin-2-3");
+  await begin({ view, frame: 1, grip: { kind: "Pin", thing, owner: "use-1", keepSize: false }, from: at, trying: false });
+  await move({ x: at.x + 40, y: at.y });
+  const after = await frame(view, 1);
+  const dragged = performance.now() - answer;
+  if (before.length === after.length && before.every((byte, i) => byte === after[i])) throw new Error("The drag shows nothing.");
+  const moves = [];
+  for (let i = 0; i < 20; i++) {
+    const began = performance.now();
+    await move({ x: at.x + 40 + i, y: at.y });
+    await frame(view, 1);
+    moves.push(performance.now() - began);
+  }
+  await cancel();
+  await timeEvaluation(view, 1);
+  return { dragged, takenOver: performance.now() - answer, move: moves.sort((a, b) => a - b)[10] };
 }
 
 async function timeScrub(view) {

@@ -74,6 +74,7 @@ app.MapOpenApi();
 app.MapHealthChecks("/api/health");
 app.MapHub<LiveHub>("/live");
 app.MapFilms();
+app.MapDrags();
 app.MapEdits();
 app.MapArt();
 app.MapShelf();

@@ -70,6 +70,7 @@ public sealed class EndpointFuzzTests : IDisposable
         words["asset"] = (await server.Film(words["id"])).GetProperty("drawings").EnumerateArray().First(drawing => drawing.TryGetProperty("raster", out _)).GetProperty("raster").GetProperty("asset").GetString()!;
         await server.Edit("demo", """{"kind":"changePuppet","puppetId":"bramble-puppet","shelf":"bramble"}""");
         words["shelved"] = "bramble";
+        const string Gesture = """{"view":{"shot":"s"},"frame":4,"grip":{"kind":"Turn","thing":"tail","owner":"use"},"from":{"x":90,"y":80}}""";
         const string Order = """{"shot":"s","format":"png","from":1,"to":1,"width":32,"height":18}""";
         var ordered = await server.Http.PostAsync($"/api/films/{words["id"]}/prints", new StringContent(Order, Encoding.UTF8, "application/json"));
         words["print"] = (await server.Printed(JsonDocument.Parse(await ordered.Content.ReadAsStringAsync()).RootElement)).GetProperty("id").GetString()!;
@@ -96,6 +97,9 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"GET {film}/bundle"] = new(film + "/bundle"),
             [$"POST {film}/ask"] = new(film + "/ask", Json: ask),
             [$"GET {film}/draw-list"] = new(film + "/draw-list", "frame={frame}&shot={shot}&aspect=1.5"),
+            [$"POST {film}/drag"] = new(film + "/drag", Json: $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60} }"""),
+            [$"POST {film}/drag/draw-list"] = new(film + "/drag/draw-list", "frame={frame}&shot={shot}", $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60} }"""),
+            [$"POST {film}/drag/ask"] = new(film + "/drag/ask", Json: $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60},"question":{{ask}} }"""),
             [$"POST {film}/wish"] = new(film + "/wish", Json: wish),
             [$"GET {film}/shots/{{shot}}/frames/{{frame}}"] = new(film + "/shots/{shot}/frames/{frame}"),
             [$"GET {film}/edits"] = new(film + "/edits", "after=0"),

@@ -37,6 +37,42 @@ test("browser and print paint the same picture", async ({ page, request }) => {
   }
 });
 
+test("a drag begun before the page's own core is there goes on when it has come", async ({ page }) => {
+  let start = () => {};
+  const started = new Promise<void>((resolve) => {
+    start = resolve;
+  });
+  await page.route("**/engine/_framework/dotnet.js", async (route) => {
+    await started;
+    await route.continue();
+  });
+  await page.goto(server.address);
+  await page.waitForFunction(() => document.documentElement.dataset.painted);
+  await page.getByRole("navigation").getByRole("button", { name: "Act" }).click();
+  const body = page.locator('[data-handle="ground"]').first();
+  await expect(body).toBeVisible();
+  const box = await body.boundingBox();
+  const at = { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 };
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 40, at.y, { steps: 4 });
+
+  // The server has moved the picture and its handles: the worker has not come.
+  await expect.poll(async () => ((await body.boundingBox())?.x ?? 0) - (box?.x ?? 0)).toBeGreaterThan(20);
+  expect(await page.evaluate(() => window.fretsaw.state().atHand)).toBe(false);
+  start();
+  await page.waitForFunction(() => window.fretsaw.state().atHand);
+  await page.mouse.move(at.x + 80, at.y, { steps: 4 });
+  await oneEdit(page, () => page.mouse.up());
+  await painted(page);
+  const moved = (await body.boundingBox())?.x ?? 0;
+  expect(moved - (box?.x ?? 0)).toBeGreaterThan(60);
+  const { tracks } = (await server.film("demo")).shots[0];
+  const place = tracks.find(({ kind, address }: { kind: string; address: { owner: string; thing: string } }) => kind === "place" && address.owner === "bramble" && address.thing === "body");
+  expect(place.keys.find(({ frame }: { frame: number }) => frame === 1).at.x).toBeGreaterThan(100);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+});
+
 test("charts are the browser's own easings", async ({ page }) => {
   await open(page, server);
   const worst = await page.evaluate(async () => {

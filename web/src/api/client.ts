@@ -1,6 +1,6 @@
 import createClient from "openapi-fetch";
 import type { paths } from "./schema.generated";
-import type { Question, Snag, View } from "./types";
+import type { Dragged, Question, Snag, View } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
@@ -56,6 +56,11 @@ export const api = {
     baseSeq: number,
     edit: paths["/api/films/{id}/edits"]["post"]["requestBody"]["content"]["application/json"]["edit"],
   ) => answer(client.POST("/api/films/{id}/edits", { params: { path: { id } }, body: { baseSeq, edit } })),
+  /** The edit that a drag makes if it ends there; nothing when it makes none. */
+  drag: (id: string, dragged: Dragged) =>
+    answer(client.POST("/api/films/{id}/drag", { params: { path: { id } }, body: dragged })),
+  askDragged: (id: string, dragged: Dragged, question: Question) =>
+    answer(client.POST("/api/films/{id}/drag/ask", { params: { path: { id } }, body: { ...dragged, question } })),
   ask: (id: string, question: Question) =>
     answer(client.POST("/api/films/{id}/ask", { params: { path: { id } }, body: question })),
   bringPuppet: (id: string, file: File) =>
@@ -139,11 +144,19 @@ export async function watchSnags(
   }
 }
 
-/** A frame's draw list from the core on the server. */
-export async function drawList(id: string, view: View, frame: number): Promise<Uint8Array> {
+/** A frame's draw list from the core on the server, as a drag would leave it. */
+export async function drawList(id: string, view: View, frame: number, dragged: Dragged | null): Promise<Uint8Array> {
   const query = new URLSearchParams({ frame: String(frame) });
   for (const [name, value] of Object.entries(view)) if (value != null) query.set(name, String(value));
-  const response = await fetch(`/api/films/${encodeURIComponent(id)}/draw-list?${query}`);
+  const film = `/api/films/${encodeURIComponent(id)}`;
+  const response =
+    dragged === null
+      ? await fetch(`${film}/draw-list?${query}`)
+      : await fetch(`${film}/drag/draw-list?${query}`, {
+          method: "POST",
+          headers: { "Content-Type": "application/json" },
+          body: JSON.stringify(dragged),
+        });
   if (!response.ok) throw new Problem(response.status, "The picture could not be fetched.");
   return new Uint8Array(await response.arrayBuffer());
 }

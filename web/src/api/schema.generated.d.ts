@@ -614,6 +614,133 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/drag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Dragged"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Edit"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/drag/draw-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    frame: number;
+                    shot?: string;
+                    puppet?: string;
+                    cast?: string;
+                    aspect?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Dragged"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/drag/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DraggedQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Answer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/edits": {
         parameters: {
             query?: never;
@@ -1577,6 +1704,34 @@ export interface components {
             /** @description x y by x y; more than four where it is cut off before the lens. */
             corners: number[];
         };
+        /** @description A round brush. */
+        Brush: {
+            /**
+             * Format: double
+             * @description Puppet pixels.
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description (0, 1]
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description [0, 1]
+             */
+            softness: number;
+            /** @description What a knead's brush does. */
+            knead?: components["schemas"]["KneadBrush"];
+            /** @description Whose weight is painted. */
+            bone?: null | string;
+            /**
+             * Format: double
+             * @description The weight painted towards.
+             * @default 1
+             */
+            target?: number;
+        };
         /**
          * @description A pose card or camera mark: it stands for all keys of an owner at a frame, and gives the gap that follows to those of them that
          *     have none of their own.
@@ -1628,6 +1783,17 @@ export interface components {
         };
         /** @enum {unknown} */
         DialBlend: "Linear" | "Smooth";
+        /** @description A gesture and where the pointer is: all that a drag depends on. */
+        Dragged: {
+            gesture: components["schemas"]["Gesture"];
+            /** @description In the gesture's units. */
+            to: components["schemas"]["Point"];
+        };
+        DraggedQuestion: {
+            gesture: components["schemas"]["Gesture"];
+            to: components["schemas"]["Point"];
+            question: components["schemas"]["Question"];
+        };
         /**
          * @description The art of a part or flat: vector shapes, or one raster picture. Never changed in place: new art is a new
          *     drawing with a new id, so painters may keep what they made of an id.
@@ -2378,91 +2544,18 @@ export interface components {
         };
         /** @description A drag from press to release. */
         Gesture: {
-            /** @description What is looked at: a shot through its camera, or one puppet alone on the bench. */
-            view: {
-                /** @description The shot; with Cast only that puppet of it, alone. */
-                shot?: null | string;
-                /** @description A puppet at rest, when no shot is named. */
-                puppet?: null | string;
-                cast?: null | string;
-                /**
-                 * Format: double
-                 * @description For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.
-                 */
-                aspect?: null | number;
-            };
+            view: components["schemas"]["View"];
             /** Format: double */
             frame: number;
-            /** @description What a pointer took hold of. */
-            grip: {
-                /** @enum {unknown} */
-                kind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Thing" | "Look" | "ThingDistance" | "Focus";
-                /** @description Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out). */
-                thing: string;
-                /** @description Id of the puppet on the stage, for things of a puppet. */
-                owner?: null | string;
-                /** @description The id of what the gesture makes. */
-                newId?: null | string;
-                /**
-                 * @description When a distance changes: keep the size in the picture.
-                 * @default false
-                 */
-                keepSize?: boolean;
-                /**
-                 * @description A goal out of reach takes the body along.
-                 * @default false
-                 */
-                wholeBody?: boolean;
-                /**
-                 * Format: int32
-                 * @description For outlines, which of the drawing's shapes.
-                 * @default 0
-                 */
-                shape?: number;
-            };
-            /** @description A place or a difference of places; x right, y down. */
-            from: {
-                /** Format: double */
-                x: number;
-                /** Format: double */
-                y: number;
-            };
+            grip: components["schemas"]["Grip"];
+            /** @description In picture pixels; in metres for grips of the side elevation. */
+            from: components["schemas"]["Point"];
             /**
              * @description Move without keying: the edit goes to the bench only.
              * @default false
              */
             trying?: boolean;
-            /** @description A round brush. */
-            brush?: {
-                /**
-                 * Format: double
-                 * @description Puppet pixels.
-                 */
-                radius: number;
-                /**
-                 * Format: double
-                 * @description (0, 1]
-                 */
-                strength: number;
-                /**
-                 * Format: double
-                 * @description [0, 1]
-                 */
-                softness: number;
-                /**
-                 * @default Push
-                 * @enum {unknown}
-                 */
-                knead?: "Push" | "Smooth" | "Unknead";
-                /** @description Whose weight is painted. */
-                bone?: null | string;
-                /**
-                 * Format: double
-                 * @description The weight painted towards.
-                 * @default 1
-                 */
-                target?: number;
-            };
+            brush?: null | components["schemas"]["Brush"];
         };
         /**
          * @description SVG 2 §14 paint servers. Linear runs from (X1, Y1) to (X2, Y2). Radial has its circle at (X2, Y2) with radius R
@@ -2493,6 +2586,34 @@ export interface components {
             offset: number;
             colour: components["schemas"]["Colour"];
         };
+        /** @description What a pointer took hold of. */
+        Grip: {
+            kind: components["schemas"]["GripKind"];
+            /** @description Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out). */
+            thing: string;
+            /** @description Id of the puppet on the stage, for things of a puppet. */
+            owner?: null | string;
+            /** @description The id of what the gesture makes. */
+            newId?: null | string;
+            /**
+             * @description When a distance changes: keep the size in the picture.
+             * @default false
+             */
+            keepSize?: boolean;
+            /**
+             * @description A goal out of reach takes the body along.
+             * @default false
+             */
+            wholeBody?: boolean;
+            /**
+             * Format: int32
+             * @description For outlines, which of the drawing's shapes.
+             * @default 0
+             */
+            shape?: number;
+        };
+        /** @enum {unknown} */
+        GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Thing" | "Look" | "ThingDistance" | "Focus";
         /** Format: binary */
         IFormFile: string;
         /** @description The shake's offset is in picture pixels and degrees; the sharp zone in metres, far null at infinity. */

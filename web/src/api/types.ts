@@ -35,6 +35,7 @@ export type Beyond = Schemas["Beyond"];
 export type ThingKind = Schemas["ThingKind"];
 export type FilmChange = Schemas["FilmChange"];
 export type Label = Schemas["Label"];
+export type Dragged = Schemas["Dragged"];
 export type Point = Schemas["Point"];
 export type View = Schemas["View"];
 export type Edit = Schemas["Edit"];

@@ -1,17 +1,17 @@
-import { api, drawList } from "../api/client";
 import type { AnswerTo, Drawing, Edit, FilmChange, Gesture, Point, Question, View, Wish } from "../api/types";
 import type { Method, Request, Response } from "./protocol";
+import { StandIn } from "./standIn";
 
 /** With as few as this, starting the worker beside the page takes the first picture's time. */
 const FewCores = 2;
 
 /**
  * The engine's face on this side of the worker: every call is answered in the order it was made. While the worker still
- * starts and reads the film, the core on the server answers what only looks.
+ * starts and reads the film, the core on the server stands in.
  */
 class Engine {
-  /** The film that the server answers for until the worker has it; null when it has. */
-  private starting: string | null = null;
+  /** Answers until the worker has the film; null when it has. */
+  private standIn: StandIn | null = null;
   private worker: Worker | null = null;
   private readonly waiting = new Map<number, { resolve: (value: unknown) => void; reject: (problem: Error) => void }>();
   private readonly early: Request[] = [];
@@ -35,9 +35,30 @@ class Engine {
   }
 
   async open(filmId: string, filmText: string): Promise<void> {
-    this.starting = filmId;
+    const standIn = new StandIn(filmId);
+    this.standIn = standIn;
     await this.call<void>("Open", filmText);
-    if (this.starting === filmId) this.starting = null;
+    await this.takeOver(standIn);
+  }
+
+  /** The worker has the film, and goes on with a drag that has begun meanwhile. */
+  private async takeOver(standIn: StandIn): Promise<void> {
+    while (this.standIn === standIn) {
+      const begun = standIn.dragged;
+      if (begun === null) {
+        this.standIn = null;
+        return;
+      }
+      await this.call<void>("Begin", JSON.stringify(begun.gesture));
+      if (standIn.dragged?.gesture === begun.gesture) {
+        const { to } = standIn.dragged;
+        this.standIn = null;
+        await this.move(to);
+      } else {
+        // Over already, or another one by now.
+        await this.call<void>("Cancel");
+      }
+    }
   }
 
   /** Returns what the edit changed. */
@@ -45,12 +66,20 @@ class Engine {
   readShot = (text: string) => this.call<void>("ReadShot", text);
   drawing = async (index: number) => JSON.parse(await this.call<string>("Drawing", index)) as Drawing;
   frame = (view: View, frame: number): Promise<Uint8Array> =>
-    this.starting === null ? this.call("Frame", JSON.stringify(view), frame) : drawList(this.starting, view, frame);
+    this.standIn?.frame(view, frame) ?? this.call("Frame", JSON.stringify(view), frame);
   work = async (wish: Wish) => JSON.parse(await this.call<string>("Work", JSON.stringify(wish))) as Edit;
-  begin = (gesture: Gesture) => this.call<void>("Begin", JSON.stringify(gesture));
-  move = (to: Point) => this.call<void>("Move", to.x, to.y);
+  begin = async (gesture: Gesture) => {
+    if (this.standIn !== null && StandIn.takes(gesture)) this.standIn.begin(gesture);
+    else await this.call<void>("Begin", JSON.stringify(gesture));
+  };
+  move = async (to: Point) => {
+    if (this.standIn?.dragged) this.standIn.move(to);
+    else await this.call<void>("Move", to.x, to.y);
+  };
   preview = (edit: Edit) => this.call<void>("Preview", JSON.stringify(edit));
-  cancel = () => this.call<void>("Cancel");
+  cancel = async () => {
+    if (!this.standIn?.take()) await this.call<void>("Cancel");
+  };
   tryEdit = (view: View, edit: Edit) => this.call<void>("Try", JSON.stringify(view), JSON.stringify(edit));
   keepOnlyDials = () => this.call<void>("KeepOnlyDials");
   stopTrying = () => this.call<void>("StopTrying");
@@ -58,14 +87,14 @@ class Engine {
 
   /** The edit that the gesture makes; null when it makes none. */
   end = async () => {
+    if (this.standIn?.dragged) return this.standIn.end();
     const edit = await this.call<string>("End");
     return edit === "" ? null : (JSON.parse(edit) as Edit);
   };
 
   ask = async <Q extends Question>(question: Q) =>
-    (this.starting === null
-      ? JSON.parse(await this.call<string>("Ask", JSON.stringify(question)))
-      : await api.ask(this.starting, question)) as AnswerTo<Q["kind"]>;
+    this.standIn?.ask(question) ??
+    (JSON.parse(await this.call<string>("Ask", JSON.stringify(question))) as AnswerTo<Q["kind"]>);
 
   private call<T>(method: Method, ...args: unknown[]): Promise<T> {
     const id = ++this.last;

@@ -103,11 +103,10 @@ const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
   const { inks } = useTheme().palette;
   const here = useStore((state) => state.frame === card.frame);
   const shotId = useStore((state) => state.shotId) ?? "";
-  const [shift, drag] = useFrameDrag(
+  const [moved, drag] = useFrameDrag(
     scale,
-    card.frame,
-    () => goTo(card.frame),
-    (to) => void commit({ kind: "moveKeys", shotId, from: card.frame, to, owner, addresses: [] }),
+    goTo,
+    (from, to) => void commit({ kind: "moveKeys", shotId, from, to, owner, addresses: [] }),
   );
   const isCamera = ownerKind === "Camera";
   const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner };
@@ -115,8 +114,8 @@ const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
   const clip = `card-${owner}-${card.frame}`;
   return (
     <g
-      transform={`translate(${scale.x(card.frame) - 4 + shift} 9)`}
-      onPointerDown={drag}
+      transform={`translate(${scale.x(card.frame) - 4 + (moved?.shift ?? 0)} 9)`}
+      onPointerDown={(event) => drag(card.frame, event)}
       style={{ cursor: "pointer" }}
       data-card={card.frame}
       tabIndex={0}

@@ -7,6 +7,7 @@ import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
 import { CardRow } from "./CardRow";
+import { InView } from "./InView";
 import { Ruler } from "./Ruler";
 import { useStrip } from "./useStrip";
 
@@ -61,7 +62,7 @@ export function Strip({ camera }: { camera: boolean }) {
         overflow: "hidden",
       }}
     >
-      <Box sx={{ position: "relative", flex: 1, overflowY: "auto", overflowX: "hidden" }}>
+      <Box tabIndex={0} sx={{ position: "relative", flex: 1, overflowY: "auto", overflowX: "hidden" }}>
         <Box
           sx={{
             display: "flex",
@@ -167,7 +168,7 @@ function Named({
         </Box>
         {note && <Box sx={{ color: "text.secondary", fontSize: 12 }}>{note}</Box>}
       </Box>
-      <Box sx={{ flex: 1, position: "relative", minHeight: tall ? 78 : 24 }}>{children}</Box>
+      <InView minHeight={tall ? 78 : 24}>{children}</InView>
     </Box>
   );
 }

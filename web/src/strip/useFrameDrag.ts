@@ -2,34 +2,39 @@ import { useState } from "react";
 import { useShot } from "../state/select";
 import type { Scale } from "./Strip";
 
-/** Drags something along the strip by whole frames. Returns how far it is shown moved, and the press handler. */
+/** What is being dragged: from which frame, and how far it is shown moved, in pixels. */
+interface Moved {
+  frame: number;
+  shift: number;
+}
+
+/** Drags one of several things along the strip by whole frames. Returns what is moved, and the press handler for one. */
 export function useFrameDrag(
   scale: Scale,
-  frame: number,
-  onClick: () => void,
-  onDrop: (to: number) => void,
-): [number, (event: React.PointerEvent) => void] {
-  const [moved, setMoved] = useState(0);
+  onClick: (frame: number) => void,
+  onDrop: (from: number, to: number) => void,
+): [Moved | null, (frame: number, event: React.PointerEvent) => void] {
+  const [moved, setMoved] = useState<Moved | null>(null);
   const length = useShot()?.length ?? 1;
-  const press = (event: React.PointerEvent) => {
+  const press = (frame: number, event: React.PointerEvent) => {
     if (event.button !== 0) return;
     event.stopPropagation();
-    const target = event.currentTarget as SVGElement;
+    const target = event.target as SVGElement;
     const startX = event.clientX;
     target.setPointerCapture(event.pointerId);
     let by = 0;
     target.onpointermove = (to) => {
       by = Math.round((to.clientX - startX) / scale.perFrame);
       by = Math.min(length - frame, Math.max(1 - frame, by));
-      setMoved(by);
+      setMoved({ frame, shift: by * scale.perFrame });
     };
     target.onpointerup = () => {
       target.onpointermove = null;
       target.onpointerup = null;
-      setMoved(0);
-      if (by === 0) onClick();
-      else onDrop(frame + by);
+      setMoved(null);
+      if (by === 0) onClick(frame);
+      else onDrop(frame, frame + by);
     };
   };
-  return [moved * scale.perFrame, press];
+  return [moved, press];
 }

@@ -1,0 +1,24 @@
+import Box from "@mui/material/Box";
+import { useEffect, useRef, useState } from "react";
+
+/** What is this near to the window is made already, px. */
+const Margin = 200;
+
+/** Makes what it holds only while it is in the window or near it: a rig has more rows than a strip shows. */
+export function InView({ minHeight, children }: { minHeight: number; children: React.ReactNode }) {
+  const place = useRef<HTMLDivElement>(null);
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    if (place.current === null) return;
+    const watcher = new IntersectionObserver(([seen]) => setNear(seen?.isIntersecting ?? false), {
+      rootMargin: `${Margin}px 0px`,
+    });
+    watcher.observe(place.current);
+    return () => watcher.disconnect();
+  }, []);
+  return (
+    <Box ref={place} sx={{ flex: 1, position: "relative", minHeight }}>
+      {near && children}
+    </Box>
+  );
+}
