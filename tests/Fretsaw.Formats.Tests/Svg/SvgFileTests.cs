@@ -6,7 +6,7 @@ using SkiaSharp;
 
 namespace Fretsaw.Formats.Tests;
 
-public class SvgTests
+public class SvgFileTests
 {
     [Fact]
     public void Groups_become_parts_in_the_files_order_and_nested_groups_ride_on_them()
