@@ -2,11 +2,18 @@ using System.Diagnostics;
 using Fretsaw.Bench;
 using Fretsaw.Core.Engine;
 using Fretsaw.Demo;
+using Fretsaw.Formats.Tests;
 using Fretsaw.Print;
 using Spectre.Console;
 
 // The native half of ./fretsaw bench. Both sides of a ratio are measured here, in one run; bench/browser/main.mjs takes the
 // native evaluation time from the last line.
+if (args is ["hostile", var to])
+{
+    WriteHostile(to);
+    return;
+}
+
 if (args is [var only, var given])
 {
     var some = new Table().AddColumns("Native figure", "Measured", "Aim");
@@ -53,6 +60,7 @@ await PrintFrames(film, shot with { Length = 500 }, 2, done =>
 table.AddRow("Memory at frames 100, 300, 500", $"{memory[1]}, {memory[5]}, {memory[9]} MB", "flat");
 RigFigures.Measure(table, folder);
 LongFigures.Measure(table, folder);
+WriteHostile(Path.Combine(folder, "hostile"));
 AnsiConsole.Write(table);
 Console.WriteLine($"native-evaluation-ms {evaluation.ToString("0.0000", System.Globalization.CultureInfo.InvariantCulture)}");
 
@@ -66,6 +74,16 @@ double Rounds(int rounds)
     }
 
     return watch.Elapsed.TotalMilliseconds / (rounds * shot.Length);
+}
+
+// For the browser's half, which sends them to a server and watches it.
+static void WriteHostile(string folder)
+{
+    Directory.CreateDirectory(folder);
+    foreach (var (name, bytes) in HostileFiles.All)
+    {
+        File.WriteAllBytes(Path.Combine(folder, name), bytes());
+    }
 }
 
 static PrintTimes Better(PrintTimes a, PrintTimes b) => a.Wall <= b.Wall ? a : b;

@@ -1,11 +1,12 @@
 // The browser half of ./fretsaw bench: the core as WebAssembly in Debian's Chromium, against the native figure of this run.
 import { measureDemo } from "./demo.mjs";
+import { measureHostile } from "./hostile.mjs";
 import { measureLog } from "./log.mjs";
 import { measureLong } from "./long.mjs";
 import { measureRig } from "./rig.mjs";
 import { address, chromium, start, stop, tidy } from "./server.mjs";
 
-const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), rig: measureRig, long: measureLong, log: measureLog };
+const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), rig: measureRig, long: measureLong, log: measureLog, hostile: measureHostile };
 const only = process.argv[4];
 
 await start();

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 
 const root = new URL("../..", import.meta.url).pathname;
-const files = process.argv[3] ?? join(root, ".fretsaw/bench");
+export const files = process.argv[3] ?? join(root, ".fretsaw/bench");
 const data = mkdtempSync(join(tmpdir(), "fretsaw-bench-"));
 
 export const { chromium } = createRequire(join(root, "tests/e2e/"))("@playwright/test");
@@ -20,6 +20,8 @@ export async function start() {
   });
   await new Promise((resolve) => server.stdout.on("data", (text) => text.toString().includes("Now listening") && resolve()));
 }
+
+export const pid = () => server.pid;
 
 export async function stop() {
   const gone = new Promise((resolve) => server.once("exit", resolve));

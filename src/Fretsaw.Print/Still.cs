@@ -10,9 +10,15 @@ public static class Still
     {
         var evaluator = new Evaluator(PlanCompiler.Compile(film, shot, new RigCache(), cancel: cancel));
         evaluator.Evaluate(frame, cancel);
-        using var art = new ArtStore(film, asset);
+        return Png(evaluator, width, height, asset, clear, cancel);
+    }
+
+    /// <param name="frame">Evaluated.</param>
+    public static byte[] Png(Evaluator frame, int width, int height, Func<string, byte[]> asset, bool clear = false, CancellationToken cancel = default)
+    {
+        using var art = new ArtStore(frame.Plan.Film, asset);
         using var painter = new FramePainter(art, width, height);
-        painter.Paint(new DrawListWriter().Write(evaluator), clear, cancel);
+        painter.Paint(new DrawListWriter().Write(frame), clear, cancel);
         return painter.ToPng();
     }
 }

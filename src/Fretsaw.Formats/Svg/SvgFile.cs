@@ -112,7 +112,7 @@ public static class SvgFile
             Name = name,
             Bounds = new Box(Math.Floor(box.X), Math.Floor(box.Y), Math.Ceiling(box.Width) + 1, Math.Ceiling(box.Height) + 1),
             Shapes = [.. shapes],
-            Outline = Outlines.Of(shapes),
+            Outline = PaintedOutline.Suits(shapes) ? PaintedOutline.Of(shapes, box) : Outlines.Of(shapes),
         };
     }
 }

@@ -10,6 +10,11 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
 {
     private const int MaxHrefs = 16;
 
+    /// <summary>Over the whole file, counted with every shape that a gradient paints.</summary>
+    private const int MaxStops = 200_000;
+
+    private int stopCount;
+
     /// <param name="box">Of the painted path, for gradients in its units.</param>
     /// <returns>Null when nothing is painted.</returns>
     public Paint? Of(XElement element, string value, SvgStyle style, double opacity, Box box)
@@ -123,6 +128,8 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
             stops.Add(new GradientStop(last, (colour ?? Colour.Black).WithAlpha(alpha * opacity)));
         }
 
+        stopCount += stops.Count;
+        FilmException.ThrowIf(stopCount > MaxStops, "the drawing", $"paints with more than {MaxStops} stops of gradients", "simplify its gradients");
         return stops.ToImmutable();
     }
 

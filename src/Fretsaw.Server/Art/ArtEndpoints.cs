@@ -95,12 +95,13 @@ internal static class ArtEndpoints
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
         {
-            var now = open.Open(id).Now.Film;
-            var found = now.ShotNamed(shot);
+            var opened = open.Open(id);
+            var now = opened.Now.Film;
+            var view = new View(now.ShotNamed(shot).Id);
             var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
             var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
             var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
-            return TypedResults.Bytes(Still.Png(now, found, frame, across, down, assets.Picture, cancel: cancel), "image/png");
+            return TypedResults.Bytes(Still.Png(opened.NewSession(cancel).FrameAt(view, frame), across, down, assets.Picture, cancel: cancel), "image/png");
         });
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
