@@ -1,4 +1,4 @@
-import { address, kept, open, start, stop } from "./server.mjs";
+import { address, kept, open, start, stop, timeDisk } from "./server.mjs";
 import { at, ms } from "./times.mjs";
 
 const Edits = 20_000;
@@ -22,6 +22,7 @@ export async function measureLog(page) {
     await edit(seq);
     times.push(performance.now() - began);
   }
+  const disk = timeDisk(Warm * 20);
   const grown = (kept() - before) / (Edits - Warm);
   await stop();
   await start();
@@ -38,7 +39,8 @@ export async function measureLog(page) {
     "20,000 edits: the server opens the film": { measured: `${opened} ms`, aim: "under 1000" },
     "Growth of the database for an edit": { measured: `${grown.toFixed(0)} bytes`, aim: "" },
     "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5).toFixed(1)}, ${ms(at(times, 0.95))}`, aim: "" },
-    "The longest of them, snapshots taken meanwhile": { measured: ms(at(times, 1)), aim: "under 50" },
+    "The longest of them, and the 20th longest, snapshots taken meanwhile": { measured: `${ms(at(times, 1))}, ${ms(at(times, 1 - 20 / times.length))}`, aim: "under 50" },
+    "What the disk alone takes to keep 8 KB, of 2,000 times p50, p95 and longest": { measured: `${at(disk, 0.5).toFixed(1)}, ${ms(at(disk, 0.95))}, ${ms(at(disk, 1))}`, aim: "" },
     "Undo in it, p50, p95": { measured: `${at(undo, 0.5).toFixed(1)}, ${ms(at(undo, 0.95))}`, aim: "under 30" },
   };
 }

@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { mkdtempSync, readFileSync, rmSync, statSync } from "node:fs";
+import { closeSync, fsyncSync, mkdtempSync, openSync, readFileSync, rmSync, statSync, writeSync } from "node:fs";
 import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -34,6 +34,20 @@ export const tidy = () => rmSync(data, { recursive: true, force: true });
 /** Bytes of the database, with what is not yet moved into it. */
 export const kept = () =>
   ["", "-wal"].reduce((sum, end) => sum + (statSync(join(data, `fretsaw.db${end}`), { throwIfNoEntry: false })?.size ?? 0), 0);
+
+/** What the disk itself takes, in ms, to keep a few kilobytes at the end of a file: no edit can be kept sooner. */
+export function timeDisk(writes) {
+  const file = openSync(join(data, "disk"), "a");
+  const page = Buffer.alloc(8192);
+  const times = Array.from({ length: writes }, () => {
+    const began = performance.now();
+    writeSync(file, page);
+    fsyncSync(file);
+    return performance.now() - began;
+  });
+  closeSync(file);
+  return times;
+}
 
 /** Sends a file as the browser does; the answer, and how long it took. */
 export async function upload(path, name) {

@@ -26,7 +26,7 @@ export function Ruler({ length, scale, width }: { length: number; scale: Scale; 
       {marks.map((mark) => (
         <g key={mark} transform={`translate(${scale.x(mark)} 0)`}>
           <path d="M0 20V26" stroke={inks.soft} strokeOpacity={0.6} />
-          {Math.abs(scale.x(mark) - scale.x(frame)) > 26 && (
+          {!isBesideNow(scale.x(mark) - scale.x(frame)) && (
             <text y={15} fontSize={12} textAnchor="middle" fill={inks.soft}>
               {mark}
             </text>
@@ -46,3 +46,6 @@ export function Ruler({ length, scale, width }: { length: number; scale: Scale; 
     </svg>
   );
 }
+
+/** Now's own number stands to the right of the saw blade, and has that place for itself. */
+const isBesideNow = (pixels: number) => pixels > -18 && pixels < 46;
