@@ -85,6 +85,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   const pivot = await middle(page, '[data-handle="pivot Noggin"]');
   await oneEdit(page, () => drag(page, pivot, { x: pivot.x, y: pivot.y + 60 }));
   await oneEdit(page, () => page.getByLabel("Rides on").selectOption({ label: "body" }));
+  await oneEdit(page, () => page.getByLabel("Or carried by").selectOption({ label: "Nothing: let go" }));
   let puppet = (await server.film(id)).puppets[0];
   const head = puppet.parts.find((part: { name: string }) => part.name === "Noggin");
   expect(puppet.parts.map((part: { name: string }) => part.name)).toEqual(["body", "upper", "Noggin", "lower"]);
@@ -163,6 +164,14 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   const slowStart = { kind: "slow", startPercent: 100, stopPercent: 0 };
   expect(held?.keys.slice(0, 2).map(({ frame, gap }) => [frame, gap?.held ?? false, gap?.ease])).toEqual([[1, true, slowStart], [13, false, slowStart]]);
   expect(shot.cards.map((card: { frame: number }) => card.frame)).toEqual([1, 25]);
+
+  // What the head rides on is a choice that is keyed like any value, and taken back like any.
+  await pick(page, "Noggin");
+  await oneEdit(page, () => page.getByLabel("Rides on").selectOption({ label: "Nothing: let go" }));
+  shot = (await server.film(id)).shots[0];
+  const rides = shot.tracks.find(({ address }: Track) => address.property === "ridesOn");
+  expect(rides.keys).toEqual([{ frame: 1, id: "" }, { frame: 13, id: "stand" }, { frame: 25, id: "" }]);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
 
   // Scenery: a wall behind, at a distance.
   await go(page, "Scenery");

@@ -12,7 +12,7 @@ export function OtherCarriers(props: { puppet: Puppet; part: Part; onWrite: (ids
   return (
     <>
       <ChoiceField
-        label="Or rides on"
+        label="Or carried by"
         value=""
         choices={[{ value: "", title: "Choose one more…" }, ...free]}
         onChoose={(id) => id && onWrite([...part.alsoRidesOn, id])}
