@@ -16,13 +16,14 @@ export async function measureLog(page) {
   // A server that has just started compiles its code as it is first run.
   for (let seq = 0; seq < Warm; seq++) await edit(seq);
   const before = kept();
-  const times = [];
+  const [times, disk] = [[], []];
   for (let seq = Warm; seq < Edits; seq++) {
     const began = performance.now();
     await edit(seq);
     times.push(performance.now() - began);
+    // In between, and not afterwards: a disk that others use too is slow for moments.
+    if (seq % 10 === 0) disk.push(timeDisk());
   }
-  const disk = timeDisk(Warm * 20);
   const grown = (kept() - before) / (Edits - Warm);
   await stop();
   await start();
@@ -40,7 +41,7 @@ export async function measureLog(page) {
     "Growth of the database for an edit": { measured: `${grown.toFixed(0)} bytes`, aim: "" },
     "One of these edits over loopback, p50, p95": { measured: `${at(times, 0.5).toFixed(1)}, ${ms(at(times, 0.95))}`, aim: "" },
     "The longest of them, and the 20th longest, snapshots taken meanwhile": { measured: `${ms(at(times, 1))}, ${ms(at(times, 1 - 20 / times.length))}`, aim: "under 50" },
-    "What the disk alone takes to keep 8 KB, of 2,000 times p50, p95 and longest": { measured: `${at(disk, 0.5).toFixed(1)}, ${ms(at(disk, 0.95))}, ${ms(at(disk, 1))}`, aim: "" },
+    "What the disk alone took in between to keep 8 KB, every tenth time: p50, p95, longest": { measured: `${at(disk, 0.5).toFixed(1)}, ${ms(at(disk, 0.95))}, ${ms(at(disk, 1))}`, aim: "" },
     "Undo in it, p50, p95": { measured: `${at(undo, 0.5).toFixed(1)}, ${ms(at(undo, 0.95))}`, aim: "under 30" },
   };
 }

@@ -36,17 +36,14 @@ export const kept = () =>
   ["", "-wal"].reduce((sum, end) => sum + (statSync(join(data, `fretsaw.db${end}`), { throwIfNoEntry: false })?.size ?? 0), 0);
 
 /** What the disk itself takes, in ms, to keep a few kilobytes at the end of a file: no edit can be kept sooner. */
-export function timeDisk(writes) {
+export function timeDisk() {
   const file = openSync(join(data, "disk"), "a");
-  const page = Buffer.alloc(8192);
-  const times = Array.from({ length: writes }, () => {
-    const began = performance.now();
-    writeSync(file, page);
-    fsyncSync(file);
-    return performance.now() - began;
-  });
+  const began = performance.now();
+  writeSync(file, Buffer.alloc(8192));
+  fsyncSync(file);
+  const took = performance.now() - began;
   closeSync(file);
-  return times;
+  return took;
 }
 
 /** Sends a file as the browser does; the answer, and how long it took. */

@@ -23,7 +23,7 @@ public static partial class Leftovers
         {
             foreach (var text in connection.Query<byte[]>(EveryText, buffered: false))
             {
-                lost.ExceptWith(AssetPattern().Matches(Encoding.Latin1.GetString(text)).Select(match => match.Groups[1].Value));
+                lost.ExceptWith(AssetPattern().Matches(Encoding.Latin1.GetString(Packed.Back(text))).Select(match => match.Groups[1].Value));
                 if (lost.Count == 0)
                 {
                     // Mostly after the snapshots, which hold all drawings of today: a start does not read the whole log.

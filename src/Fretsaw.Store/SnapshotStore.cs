@@ -25,7 +25,7 @@ internal static class SnapshotStore
     private const string Shots = "shot";
 
     /// <summary>A piece, ready to be written.</summary>
-    /// <param name="Json">Null for one that stands written at another number.</param>
+    /// <param name="Json">Packed; null for one that stands written at another number.</param>
     public sealed record Piece(string Kind, int Place, string Id, long PieceSeq, byte[]? Json);
 
     /// <summary>The film's pieces; those that are the very same as in the last snapshot are not written again.</summary>
@@ -36,7 +36,7 @@ internal static class SnapshotStore
         var head = film with { Drawings = [], Puppets = [], Shots = [] };
         pieces.Add(last is { } known && known.Film with { Drawings = [], Puppets = [], Shots = [] } == head && known.Seqs.TryGetValue((Head, Head), out var at)
             ? new Piece(Head, 0, Head, at, null)
-            : new Piece(Head, 0, Head, seq, FilmJson.Write(head)));
+            : new Piece(Head, 0, Head, seq, Packed.Of(FilmJson.Write(head))));
         Add(Drawings, film.Drawings, last?.Film.Drawings ?? [], FilmJson.Default.Drawing);
         Add(Puppets, film.Puppets, last?.Film.Puppets ?? [], FilmJson.Default.Puppet);
         Add(Shots, film.Shots, last?.Film.Shots ?? [], FilmJson.Default.Shot);
@@ -51,7 +51,7 @@ internal static class SnapshotStore
                 var item = now[place];
                 pieces.Add(old.TryGetValue(item.Id, out var was) && ReferenceEquals(was, item) && last!.Value.Seqs.TryGetValue((kind, item.Id), out var written)
                     ? new Piece(kind, place, item.Id, written, null)
-                    : new Piece(kind, place, item.Id, seq, JsonSerializer.SerializeToUtf8Bytes(item, type)));
+                    : new Piece(kind, place, item.Id, seq, Packed.Of(JsonSerializer.SerializeToUtf8Bytes(item, type))));
             }
         }
     }
@@ -83,7 +83,7 @@ internal static class SnapshotStore
             JOIN snapshot_pieces p ON p.film = l.film AND p.kind = l.kind AND p.id = l.id AND p.seq = l.piece_seq
             WHERE l.film = @film AND l.seq = @found ORDER BY l.kind, l.place
             """,
-            new { film, found }).ToList();
+            new { film, found }).Select(row => row with { Json = Packed.Back(row.Json) }).ToList();
         var source = $"film '{film}', snapshot {found}";
         var read = FilmJson.Parse(rows.Find(row => row.Kind == Head)?.Json ?? throw new FilmException(source, "has no head", "restore a backup"), source) with
         {

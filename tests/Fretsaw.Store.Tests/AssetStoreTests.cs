@@ -40,17 +40,22 @@ public sealed class AssetStoreTests : IDisposable
     public void What_no_film_names_is_cleared_away_and_what_only_an_undo_needs_is_not()
     {
         var (assets, films) = (new AssetStore(database), new FilmStore(database, TimeProvider.System));
-        var photo = new Drawing { Id = "photo", Bounds = new Fretsaw.Core.Geometry.Box(0, 0, 2, 2), Raster = new RasterArt { Asset = Needed, Width = 2, Height = 2 } };
+        var photo = new Drawing { Id = "photo", Bounds = new Fretsaw.Core.Geometry.Box(0, 0, 2, 2), Raster = new RasterArt { Asset = Needed, Width = 2, Height = 2 }, Outline = [[.. Enumerable.Range(0, 2000).Select(i => (double)(i % 2))]] };
+
+        // Long enough to be packed, so that the picture's name is in no text as it lies there.
         var film = Film.Blank("One") with { Drawings = [photo] };
         films.Create("f", film);
         var without = film with { Drawings = [] };
         films.Append("f", new LoggedEdit(1, "edit", "x", Inverse.Of(without, film), Inverse.Of(film, without)), film, without);
-        assets.PutAll([new(Needed, [1]), new(Lost, [2])]);
+        var only = new string('d', 64);
+        films.Create("g", film with { Drawings = [photo with { Raster = photo.Raster! with { Asset = only } }] });
+        assets.PutAll([new(Needed, [1]), new(only, [3]), new(Lost, [2])]);
         var prints = Directory.CreateDirectory(Path.Combine(folder, "prints")).FullName;
         File.WriteAllText(Path.Combine(prints, "orphan.mp4"), "");
 
         Assert.Equal((1, 1), Leftovers.Clear(database, prints));
         Assert.NotNull(assets.Find(Needed));
+        Assert.NotNull(assets.Find(only));
         Assert.Null(assets.Find(Lost));
         Assert.Empty(Directory.GetFiles(prints));
 

@@ -2,6 +2,7 @@ using System.Text;
 using Dapper;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 using Microsoft.Data.Sqlite;
 
 namespace Fretsaw.Store.Tests;
@@ -66,6 +67,23 @@ public sealed class SnapshotTests : IDisposable
         Assert.Equal([256L, 320L], connection.Query<long>("SELECT DISTINCT seq FROM snapshot_lists WHERE film = 'f' ORDER BY seq"));
         Assert.Equal(1, connection.ExecuteScalar<long>("SELECT count(*) FROM snapshot_pieces WHERE film = 'f' AND kind = 'shot' AND id = 'two'"));
         Assert.Equal(2, connection.ExecuteScalar<long>("SELECT count(*) FROM snapshot_pieces WHERE film = 'f' AND kind = 'shot' AND id = 'one'"));
+    }
+
+    [Fact]
+    public void Long_pieces_are_packed_and_those_of_earlier_versions_are_read_as_they_are()
+    {
+        var film = Two() with { Drawings = [new Drawing { Id = "d", Bounds = new Box(0, 0, 900, 9), Outline = [[.. Enumerable.Range(0, 2000).Select(i => (double)(i / 2 % 90 * (i % 2)))]] }] };
+        store.Create("f", film);
+        using var connection = database.Open();
+        const string Piece = "SELECT json FROM snapshot_pieces WHERE film = 'f' AND kind = 'drawing'";
+        var packed = connection.QuerySingle<byte[]>(Piece);
+        var text = Packed.Back(packed);
+        Assert.True(packed.Length < text.Length / 2, $"{packed.Length} of {text.Length} bytes");
+        Assert.Equal(Text(film), Text(store.Load("f")!.Film));
+
+        connection.Execute("UPDATE snapshot_pieces SET json = @text WHERE film = 'f' AND kind = 'drawing'", new { text });
+        Assert.Equal(text, connection.QuerySingle<byte[]>(Piece));
+        Assert.Equal(Text(film), Text(store.Load("f")!.Film));
     }
 
     [Fact]
