@@ -73,7 +73,7 @@ public static partial class Engine
 
     [JSExport]
     [return: JSMarshalAs<JSType.MemoryView>]
-    public static ArraySegment<byte> Frame(string view, double frame) => session.DrawFrame(ReadView(view), frame);
+    public static ArraySegment<byte> Frame(string view, double frame, bool draft) => session.DrawFrame(ReadView(view), frame, draft);
 
     [JSExport]
     public static string Ask(string question) => JsonSerializer.Serialize(

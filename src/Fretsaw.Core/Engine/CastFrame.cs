@@ -33,7 +33,7 @@ public sealed class CastFrame
 
     internal FollowThroughFrame? FollowThrough { get; }
 
-    internal void Pose(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch, double wind)
+    internal void Pose(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch, double wind, bool draft)
     {
         var ground = standing.Ground(Plan.Puppet.Origin);
         ReadOnlySpan<double> values = Use.PuppetValues(driven);
@@ -52,7 +52,7 @@ public sealed class CastFrame
         var seconds = (frame - 1) / shot.Film.FrameRate;
         foreach (var part in Plan.Parts)
         {
-            Meshes[part.Index]?.Evaluate(part.Node, Skeleton, behind, values, seconds, wind);
+            Meshes[part.Index]?.Evaluate(part.Node, Skeleton, behind, values, seconds, wind, draft);
         }
     }
 }

@@ -33,6 +33,23 @@ public sealed class Evaluator
     /// <summary>NaN before the first evaluation.</summary>
     public double Frame { get; private set; } = double.NaN;
 
+    /// <summary>
+    /// Bent art is placed roughly, a hundredth of its size from where it belongs at most: for frames that are passed by, in some two thirds of the time. A frame
+    /// is then still the same whatever was asked before.
+    /// </summary>
+    public bool IsDraft
+    {
+        get;
+        set
+        {
+            if (field != value)
+            {
+                field = value;
+                Array.Fill(unposed, true);
+            }
+        }
+    }
+
     public CameraState Camera { get; private set; }
 
     /// <summary>In the shot's order.</summary>
@@ -108,7 +125,7 @@ public sealed class Evaluator
             var (first, count) = Plan.Slots.SlotsOf(thing.Plan.Owner);
             keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
             Pipeline.Drive(thing.Plan, driven);
-            cast.Pose(Plan, Frame, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100);
+            cast.Pose(Plan, Frame, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
         }
 
         unposed[thing.Plan.Index] = false;

@@ -40,11 +40,12 @@ public sealed class MeshFrame
     /// <param name="node">The part's node.</param>
     /// <param name="behind">How far pins lag, stage pixels, by follow-through; empty for none.</param>
     /// <param name="seconds">Since frame 1.</param>
-    internal void Evaluate(int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind)
+    /// <param name="draft">See <see cref="ArapState.Solve"/>.</param>
+    internal void Evaluate(int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, double seconds, double wind, bool draft)
     {
         if (plan.Pins is not null)
         {
-            Pull(node, skeleton, behind, values);
+            Pull(node, skeleton, behind, values, draft);
         }
         else if (plan.Weights is { } weights)
         {
@@ -102,7 +103,7 @@ public sealed class MeshFrame
         return new Point((a * x[i]) + (b * x[j]) + (c * x[k]), (a * y[i]) + (b * y[j]) + (c * y[k]));
     }
 
-    private void Pull(int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values)
+    private void Pull(int node, Skeleton skeleton, ReadOnlySpan<Point> behind, ReadOnlySpan<double> values, bool draft)
     {
         ref readonly var own = ref skeleton.Worlds[node];
         own.TryInvert(out var toPart);
@@ -134,7 +135,7 @@ public sealed class MeshFrame
 
         if (moved)
         {
-            Pins!.Solve(pulls);
+            Pins!.Solve(pulls, draft);
         }
         else
         {

@@ -55,6 +55,7 @@ public sealed class ArapState
     private readonly Pair[] pulls;
     private readonly ArapState? coarse;
     private bool solved;
+    private bool drafted;
 
     public ArapState(ArapSystem system)
         : this(system, system.Coarse is null ? LeastDecrease : LeastInCascade)
@@ -93,10 +94,14 @@ public sealed class ArapState
     /// answered exactly and at once.
     /// </summary>
     /// <param name="pinned">Where each pin pulls to, as many as the system has pins.</param>
-    public void Solve(ReadOnlySpan<PinPull> pinned)
+    /// <param name="draft">
+    /// Only place the vertices for the turns of the large triangles, where there are some: for frames that are passed by and not looked at.
+    /// </param>
+    public void Solve(ReadOnlySpan<PinPull> pinned, bool draft = false)
     {
         // Where the pins pull as they did, as on a part that nobody drags, the answer stands.
-        var stands = solved;
+        draft &= coarse is not null;
+        var stands = solved && draft == drafted;
         for (var i = 0; i < system.Handles.Length; i++)
         {
             ref readonly var handle = ref system.Handles[i];
@@ -113,8 +118,7 @@ public sealed class ArapState
             return;
         }
 
-        solved = true;
-
+        (solved, drafted) = (true, draft);
         if (coarse is null)
         {
             StartTurns();
@@ -125,7 +129,17 @@ public sealed class ArapState
             system.Coarse!.Blend(coarse, system.Factor.Rank, turns);
         }
 
-        Alternate();
+        if (drafted)
+        {
+            PlaceVertices();
+            places.CopyTo(stood, 0);
+            Rounds = 1;
+        }
+        else
+        {
+            Alternate();
+        }
+
         Answer();
     }
 

@@ -31,6 +31,7 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     private Seen? lastSeen;
     private Shot? tried;
     private Shot? triedBefore;
+    private bool drafting;
 
     /// <summary>The film without what a gesture under way would change.</summary>
     public Film Film { get; private set; } = film;
@@ -56,11 +57,20 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     }
 
     /// <summary>The draw list of a frame; valid until the next call.</summary>
-    public ArraySegment<byte> DrawFrame(View view, double frame) => writer.Write(FrameAt(view, frame));
+    /// <param name="draft">See <see cref="Evaluator.IsDraft"/>. What is asked next is asked of the frame as it was drawn.</param>
+    public ArraySegment<byte> DrawFrame(View view, double frame, bool draft = false)
+    {
+        drafting = draft;
+        return writer.Write(FrameAt(view, frame));
+    }
 
     public Answer Ask(Question question) => Answering.Answer(question, shown, rigs, FrameAt);
 
-    public Edit Work(Wish wish) => wish.ToEdit(Film, FrameAt);
+    public Edit Work(Wish wish)
+    {
+        drafting = false;
+        return wish.ToEdit(Film, FrameAt);
+    }
 
     /// <summary>Starts a gesture; one that was under way is dropped.</summary>
     public void Begin(Gesture begun)
@@ -147,6 +157,7 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     {
         if (lastSeen is { } last && ReferenceEquals(last.View, view) && ReferenceEquals(last.Film, shown) && ReferenceEquals(last.Tried, tried))
         {
+            last.Frame.IsDraft = drafting;
             last.Frame.Evaluate(frame, cancel);
             return last.Frame;
         }
@@ -160,6 +171,7 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
         }
 
         lastSeen = seen;
+        seen.Frame.IsDraft = drafting;
         seen.Frame.Evaluate(frame, cancel);
         return seen.Frame;
     }

@@ -65,8 +65,9 @@ class Engine {
   apply = async (edit: Edit) => JSON.parse(await this.call<string>("Apply", JSON.stringify(edit))) as FilmChange;
   readShot = (text: string) => this.call<void>("ReadShot", text);
   drawing = async (index: number) => JSON.parse(await this.call<string>("Drawing", index)) as Drawing;
-  frame = (view: View, frame: number): Promise<Uint8Array> =>
-    this.standIn?.frame(view, frame) ?? this.call("Frame", JSON.stringify(view), frame);
+  /** A draft takes less work, and bent art is a little off: for frames that are passed by. */
+  frame = (view: View, frame: number, draft = false): Promise<Uint8Array> =>
+    this.standIn?.frame(view, frame) ?? this.call("Frame", JSON.stringify(view), frame, draft);
   work = async (wish: Wish) => JSON.parse(await this.call<string>("Work", JSON.stringify(wish))) as Edit;
   begin = async (gesture: Gesture) => {
     if (this.standIn !== null && StandIn.takes(gesture)) this.standIn.begin(gesture);

@@ -1,7 +1,7 @@
 import type { View } from "../api/types";
 import { engine } from "../engine/engine";
 import { shotOf, viewOf } from "../state/select";
-import { get, set, useStore } from "../state/store";
+import { get, type State, set, useStore } from "../state/store";
 import { Painter } from "./painter";
 
 /** Pictures that playback keeps; beyond this many bytes it paints as it goes. */
@@ -20,11 +20,12 @@ function paintThen<T>(
   width: number,
   height: number,
   use: (canvas: HTMLCanvasElement) => T,
+  draft = false,
 ): Promise<T> {
   painter ??= Painter.start();
   const ready = painter;
   const done = painting.then(async () => {
-    const bytes = await engine.frame(view, frame);
+    const bytes = await engine.frame(view, frame, draft);
     const ids = get().film?.drawings.map((drawing) => drawing.id) ?? [];
     return use(await (await ready).paint(bytes, ids, width, height));
   });
@@ -64,6 +65,9 @@ export const shownMark = () => {
 
 export const isPaintingStage = () => busy;
 
+/** More pictures are on their way than anybody looks at closely. */
+const isHurried = ({ gripping, scrubbing }: Pick<State, "gripping" | "scrubbing">) => gripping !== null || scrubbing;
+
 async function paintWhileWanted(): Promise<void> {
   busy = true;
   while (wanted && !get().playing) {
@@ -74,15 +78,14 @@ async function paintWhileWanted(): Promise<void> {
       engine.start();
       continue;
     }
-    // Something to look at comes first: a coarse picture at the start, and while something is dragged.
-    const coarse = get().gripping !== null || !seen;
+    // Something to look at comes first: a coarse picture at the start, and while something is dragged or the shot is scrubbed.
+    const coarse = isHurried(get()) || !seen;
     const part = coarse ? Math.min(get().quality, 0.5) / (seen ? 1 : 2) : 1;
     const mark = shownMark();
     const toScreen = (canvas: HTMLCanvasElement) => put(on, canvas);
-    await paintThen(view, get().frame, Math.round(on.width * part), Math.round(on.height * part), toScreen).catch(
-      () => undefined,
-    );
-    wanted ||= coarse && get().gripping === null;
+    const [width, height] = [Math.round(on.width * part), Math.round(on.height * part)];
+    await paintThen(view, get().frame, width, height, toScreen, coarse).catch(() => undefined);
+    wanted ||= coarse && !isHurried(get());
     seen = true;
     engine.start();
     document.documentElement.dataset.painted = mark;
@@ -196,7 +199,7 @@ async function bake(pictures: Map<number, ImageBitmap>, view: View, frame: numbe
 // Whatever changes the picture paints it again.
 useStore.subscribe((now, before) => {
   const changed =
-    (before.gripping !== null && now.gripping === null) ||
+    (isHurried(before) && !isHurried(now)) ||
     now.revision !== before.revision ||
     now.frame !== before.frame ||
     now.place !== before.place ||

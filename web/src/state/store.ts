@@ -74,6 +74,8 @@ export interface State {
   /** Which of them last changed what. */
   since: Since;
   gripping: Grip | null;
+  /** The saw blade is being dragged along the ruler. */
+  scrubbing: boolean;
   finderOpen: boolean;
   snagsOpen: boolean;
   prints: PrintLine[];
@@ -119,6 +121,7 @@ export const useStore = create<State>(() => ({
   edits: 0,
   since: untouched,
   gripping: null,
+  scrubbing: false,
   finderOpen: false,
   snagsOpen: false,
   prints: [],

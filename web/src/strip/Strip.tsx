@@ -41,12 +41,13 @@ export function Strip({ camera }: { camera: boolean }) {
     const target = event.currentTarget;
     const left = lane.current?.getBoundingClientRect().left ?? 0;
     const to = (x: number) => goTo(scale.frame(x - left));
-    set({ playing: false });
+    set({ playing: false, scrubbing: true });
     to(event.clientX);
     target.setPointerCapture(event.pointerId);
     target.onpointermove = (moved) => to(moved.clientX);
-    target.onpointerup = () => {
+    target.onlostpointercapture = () => {
       target.onpointermove = null;
+      set({ scrubbing: false });
     };
   };
 
