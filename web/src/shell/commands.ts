@@ -61,7 +61,7 @@ export async function holdHere(): Promise<void> {
 export function go(place: Place): void {
   if (get().place === place) return;
   void engine.stopTrying().then(touch);
-  set({ place, tool: "choose", chosen: null, also: [], playing: false, frame: get().frame });
+  set({ place, tool: "choose", chosen: null, also: [], playing: false, scrubbing: false, frame: get().frame });
 }
 
 /** Delete takes out what is chosen on the bench or on the stage. */
