@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { address, files, pid } from "./server.mjs";
+import { address, files, pid, post } from "./server.mjs";
 
 const folder = join(files, "hostile");
 
@@ -39,12 +39,6 @@ async function openFilm(name, bytes) {
 }
 
 const send = async (path, name, bytes) => (await post(path, name, bytes)).status;
-
-async function post(path, name, bytes) {
-  const form = new FormData();
-  form.append("file", new Blob([bytes]), name);
-  return fetch(address + path, { method: "POST", body: form });
-}
 
 /** Since the peak was last set back; see proc(5), clear_refs and VmHWM. */
 const peakMegabytes = () => Math.round(Number(readFileSync(`/proc/${pid()}/status`, "utf8").match(/VmHWM:\s+(\d+)/)[1]) / 1024);

@@ -23,7 +23,7 @@ internal sealed class PuppetCompiler
 
     public PuppetPlan Compile(CancellationToken cancel)
     {
-        var order = Carriers.First(Carriers.Of(puppet)) ?? throw new FilmException($"puppet '{puppet.Name}'", "has something riding on itself by a detour", "choose another carrier");
+        var order = Carriers.InOrder(puppet);
         var nodeOf = order.Select((id, index) => (id, index)).ToImmutableDictionary(pair => pair.id, pair => pair.index);
         var chains = puppet.Reaches.Select(reach => PuppetCheck.ChainOf(puppet, reach.Upper, reach.Lower, $"reach '{reach.Name}'")).ToList();
         var parts = puppet.Parts.ToDictionary(part => part.Id, StringComparer.Ordinal);

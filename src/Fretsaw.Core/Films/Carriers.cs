@@ -7,7 +7,7 @@ namespace Fretsaw.Core.Films;
 internal static class Carriers
 {
     /// <returns>By the id of every bone and part, what may carry it; the body and the stand carry without being listed.</returns>
-    public static Dictionary<string, string[]> Of(Puppet puppet)
+    private static Dictionary<string, string[]> Of(Puppet puppet)
     {
         var carriers = new Dictionary<string, string[]>(puppet.Bones.Length + puppet.Parts.Length, StringComparer.Ordinal);
         foreach (var bone in puppet.Bones)
@@ -23,9 +23,11 @@ internal static class Carriers
         return carriers;
     }
 
-    /// <returns>The ids so that every carrier comes before what it carries; null when something rides on itself by a detour.</returns>
-    public static List<string>? First(Dictionary<string, string[]> carriers)
+    /// <returns>The ids of bones and parts so that every carrier comes before what it carries.</returns>
+    /// <exception cref="FilmException">Something rides on itself by a detour.</exception>
+    public static List<string> InOrder(Puppet puppet)
     {
+        var carriers = Of(puppet);
         var order = new List<string>(carriers.Count);
         var state = new Dictionary<string, bool>(carriers.Count, StringComparer.Ordinal);
 
@@ -54,9 +56,9 @@ internal static class Carriers
                 {
                     open.Push((on[at.Next], 0));
                 }
-                else if (!state[on[at.Next]])
+                else
                 {
-                    return null;
+                    FilmException.ThrowIf(!state[on[at.Next]], $"puppet '{puppet.Name}'", "has something riding on itself by a detour", "choose another carrier");
                 }
             }
         }

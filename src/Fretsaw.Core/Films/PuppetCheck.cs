@@ -53,7 +53,7 @@ internal static class PuppetCheck
             Check(dial, all, puppet, $"dial '{dial.Name}' of {place}");
         }
 
-        RidesInNoCircle(puppet, place);
+        Carriers.InOrder(puppet);
     }
 
     /// <summary>The bones from the upper to the lower, each riding on the one before.</summary>
@@ -143,12 +143,5 @@ internal static class PuppetCheck
                 Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
             }
         }
-    }
-
-    private static void RidesInNoCircle(Puppet puppet, string place)
-    {
-        var carriers = Carriers.Of(puppet);
-        var order = Carriers.First(carriers);
-        Demand(order is not null, place, "has something riding on itself by a detour", "choose another carrier");
     }
 }

@@ -35,10 +35,14 @@ public static class SvgFile
         var pieces = walker.Pieces;
         var pictures = Pictures(pieces, idPrefix, cancel);
         var places = pieces.Select((piece, i) => (piece, i)).ToDictionary(one => one.piece, one => one.i);
-        var layers = pieces.Select((piece, i) => new ArtLayer(
-            piece.Name, piece.Inside is null ? -1 : places[piece.Inside],
-            piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes, cancel) : pictures.GetValueOrDefault(piece)?.Drawing,
-            piece.Hidden, piece.Opacity)).ToImmutableArray();
+        var layers = pieces.Select((piece, i) =>
+        {
+            cancel.ThrowIfCancellationRequested();
+            return new ArtLayer(
+                piece.Name, piece.Inside is null ? -1 : places[piece.Inside],
+                piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
+                piece.Hidden, piece.Opacity);
+        }).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         var assets = pictures.Values.DistinctBy(picture => picture.Drawing.Raster!.Asset).ToDictionary(picture => picture.Drawing.Raster!.Asset, picture => picture.Bytes, StringComparer.Ordinal);
         return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, assets.Count, walker.Notes));
@@ -65,7 +69,7 @@ public static class SvgFile
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
         var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
         walker.Notes.AddRange(pictures);
-        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes, default), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
+        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
     }
 
     private static SvgWalker Walk(byte[] bytes, string file)
@@ -101,9 +105,8 @@ public static class SvgFile
         return (view, Affine.Translate((width - (sx * view.Width)) / 2, (height - (sy * view.Height)) / 2) * Affine.Scale(sx, sy) * Affine.Translate(-view.X, -view.Y));
     }
 
-    private static Drawing ToDrawing(string id, string name, List<Shape> shapes, CancellationToken cancel)
+    private static Drawing ToDrawing(string id, string name, List<Shape> shapes)
     {
-        cancel.ThrowIfCancellationRequested();
         var box = SvgBoxes.Of(shapes);
         FilmException.ThrowIf(box.Width > MaxSide || box.Height > MaxSide, name, FormattableString.Invariant($"paints {box.Width:0} × {box.Height:0} px"), $"keep both sides under {MaxSide} px");
         return new Drawing
