@@ -66,6 +66,12 @@ public sealed class Database
         return connection;
     }
 
+    /// <summary>
+    /// For what a power cut may lose, in whole transactions: none is waited for until it is on the disk, so others that write wait less.
+    /// https://www.sqlite.org/pragma.html#pragma_synchronous
+    /// </summary>
+    internal static void LetDiskLag(SqliteConnection connection) => connection.Execute("PRAGMA synchronous = NORMAL");
+
     /// <summary>Moves what was written lately into the file, as far as no reader stands in the way; others go on writing.</summary>
     internal static void Settle(SqliteConnection connection) => connection.Execute("PRAGMA wal_checkpoint(PASSIVE)");
 

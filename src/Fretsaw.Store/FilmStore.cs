@@ -142,6 +142,7 @@ public sealed class FilmStore(Database database, TimeProvider clock)
     {
         var pieces = SnapshotStore.Cut(film, seq, (last.Film, last.Pieces));
         using var connection = database.Open();
+        Database.LetDiskLag(connection);
         using var transaction = connection.BeginTransaction();
         SnapshotStore.Write(connection, transaction, id, seq, pieces);
         transaction.Commit();
