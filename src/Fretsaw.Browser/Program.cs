@@ -9,6 +9,7 @@ using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 using Fretsaw.Core.Sessions;
 
 [assembly: SupportedOSPlatform("browser")]
@@ -23,6 +24,7 @@ public static partial class Engine
 {
     private static Session session = new(Film.Blank("Nothing open"));
     private static (string Json, View View) lastView = ("", new View());
+    private static (string Json, Look Look) lastLook = ("", default);
 
     public static void Main()
     {
@@ -71,9 +73,11 @@ public static partial class Engine
     [JSExport]
     public static string Drawing(int index) => JsonSerializer.Serialize(session.Film.Drawings[index], EngineJson.Default.Drawing);
 
+    /// <param name="look">A <see cref="Look"/>.</param>
     [JSExport]
     [return: JSMarshalAs<JSType.MemoryView>]
-    public static ArraySegment<byte> Frame(string view, double frame, bool draft) => session.DrawFrame(ReadView(view), frame, draft);
+    public static ArraySegment<byte> Frame(string view, double frame, bool draft, string look) =>
+        session.DrawFrame(ReadView(view), frame, ReadLook(look), draft);
 
     [JSExport]
     public static string Ask(string question) => JsonSerializer.Serialize(
@@ -129,6 +133,8 @@ public static partial class Engine
 
     /// <summary>Frames are asked for one after the other with the one view.</summary>
     private static View ReadView(string json) => json == lastView.Json ? lastView.View : (lastView = (json, Read(json, EngineJson.Default.View))).View;
+
+    private static Look ReadLook(string json) => json == lastLook.Json ? lastLook.Look : (lastLook = (json, Read(json, EngineJson.Default.Look))).Look;
 
     private static T Read<T>(string json, System.Text.Json.Serialization.Metadata.JsonTypeInfo<T> type) =>
         JsonSerializer.Deserialize(json, type) ?? throw new FilmException(type.Type.Name, "is empty", "send one");

@@ -26,6 +26,12 @@ public readonly record struct Homography(double A, double B, double C, double D,
             (o.D * i.A) + (o.E * i.B), (o.D * i.C) + (o.E * i.D), (o.D * i.E) + (o.E * i.F) + o.F,
             (o.G * i.A) + (o.H * i.B), (o.G * i.C) + (o.H * i.D), (o.G * i.E) + (o.H * i.F) + o.I);
 
+    /// <summary>The plane is seen through the inner map first.</summary>
+    public Homography Then(in Homography i) => i == Identity ? this : this == Identity ? i : new(
+        (A * i.A) + (B * i.D) + (C * i.G), (A * i.B) + (B * i.E) + (C * i.H), (A * i.C) + (B * i.F) + (C * i.I),
+        (D * i.A) + (E * i.D) + (F * i.G), (D * i.B) + (E * i.E) + (F * i.H), (D * i.C) + (E * i.F) + (F * i.I),
+        (G * i.A) + (H * i.D) + (I * i.G), (G * i.B) + (H * i.E) + (I * i.H), (G * i.C) + (H * i.F) + (I * i.I));
+
     /// <summary>The same map, W divided.</summary>
     public Homography Over(double w) => new(A / w, B / w, C / w, D / w, E / w, F / w, G / w, H / w, I / w);
 

@@ -24,6 +24,7 @@ namespace Fretsaw.Core.Sessions;
 [JsonSerializable(typeof(Wish))]
 [JsonSerializable(typeof(Gesture))]
 [JsonSerializable(typeof(View))]
+[JsonSerializable(typeof(Painting.Look))]
 [JsonSerializable(typeof(Inspection))]
 [JsonSerializable(typeof(IReadOnlyList<Snags.Snag>))]
 [JsonSerializable(typeof(Snags.Snag))]

@@ -4,6 +4,7 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Core.Sessions;
 
@@ -57,11 +58,13 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     }
 
     /// <summary>The draw list of a frame; valid until the next call.</summary>
+    /// <param name="look">Pixel for pixel when null.</param>
     /// <param name="draft">See <see cref="Evaluator.IsDraft"/>. What is asked next is asked of the frame as it was drawn.</param>
-    public ArraySegment<byte> DrawFrame(View view, double frame, bool draft = false)
+    public ArraySegment<byte> DrawFrame(View view, double frame, Look? look = null, bool draft = false)
     {
         drafting = draft;
-        return writer.Write(FrameAt(view, frame));
+        var seen = FrameAt(view, frame);
+        return look is { } given ? writer.Write(seen, given) : writer.Write(seen);
     }
 
     public Answer Ask(Question question) => Answering.Answer(question, shown, rigs, FrameAt);

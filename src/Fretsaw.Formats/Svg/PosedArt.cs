@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Formats.Svg;
 
@@ -22,25 +22,22 @@ internal static class PosedArt
     public static List<Shape>? Of(ReadOnlySpan<byte> list, ImmutableArray<Drawing> drawings)
     {
         var words = new DrawListReader(list);
-        words.Demand(DrawList.Magic, "magic word");
-        words.Demand(DrawList.Version, "version");
-        _ = (words.Float(), words.Float(), words.Int());
-        words.Demand(1, "number of layers");
-        _ = words.Affine();
-        _ = (words.Float(), words.Float(), words.Float(), words.Float(), words.Float());
-        if (words.Int() == 0)
+        var group = words.Node();
+        _ = words.Place();
+        if (words.At == group.End)
         {
             return [];
         }
 
-        var kind = words.Int();
+        var kind = words.Node().Kind;
+        _ = kind == DrawList.MeshNode ? words.Grid() : default;
         var drawing = drawings[words.Int()];
         _ = words.Float();
         var matrix = words.Affine();
         return drawing.Raster is not null ? null : kind switch
         {
-            DrawList.MeshItem => OnMesh(ref words, drawing, matrix),
-            DrawList.ShapesItem => Redrawn(ref words, drawing, matrix),
+            DrawList.MeshNode => OnMesh(ref words, drawing, matrix),
+            DrawList.ShapesNode => Redrawn(ref words, drawing, matrix),
             _ => [.. drawing.Shapes.Select(shape => shape with { Matrix = matrix * shape.Matrix })],
         };
     }

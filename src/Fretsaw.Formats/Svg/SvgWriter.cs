@@ -5,6 +5,7 @@ using System.Xml.Linq;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Formats.Svg;
 

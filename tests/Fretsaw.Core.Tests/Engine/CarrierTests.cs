@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Core.Tests;
 
@@ -34,7 +34,9 @@ public class CarrierTests
         ]);
     }
 
-    private static byte[] Painted(Film film, double frame) => [.. new DrawListWriter().Write(TestFilm.At(film, frame))];
+    /// <summary>From far away, so that all of it is in the picture.</summary>
+    private static byte[] Painted(Film film, double frame) =>
+        [.. new DrawListWriter().Write(TestFilm.At(film, frame), new Look(1920, 1080, Zoom: 0.1, Beyond: true))];
 
     /// <summary>Held against the same puppet with that carrier at rest and no choice at all.</summary>
     [Theory]

@@ -5,6 +5,7 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Painting;
 using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;

@@ -3,6 +3,7 @@ using CsCheck;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 using Fretsaw.Core.Puppets;
 using Fretsaw.Core.Sessions;
 

@@ -1,6 +1,7 @@
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Core.Tests;
