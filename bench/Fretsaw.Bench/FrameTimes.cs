@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Bench;
 

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Fretsaw.Bench;
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Painting;
 using Fretsaw.Demo;
 using Fretsaw.Formats.Tests;
 using Fretsaw.Print;
@@ -17,7 +18,8 @@ if (args is ["hostile", var to])
 if (args is [var only, var given])
 {
     var some = new Table().AddColumns("Native figure", "Measured", "Aim");
-    (only == "rig" ? RigFigures.Measure : (Action<Table, string>)LongFigures.Measure)(some, given);
+    Action<Table, string> measure = only switch { "rig" => RigFigures.Measure, "picture" => PictureFigures.Measure, _ => LongFigures.Measure };
+    measure(some, given);
     AnsiConsole.Write(some);
     return;
 }
@@ -58,6 +60,7 @@ await PrintFrames(film, shot with { Length = 500 }, 2, done =>
     }
 });
 table.AddRow("Memory at frames 100, 300, 500", $"{memory[1]}, {memory[5]}, {memory[9]} MB", "flat");
+PictureFigures.Measure(table, folder);
 RigFigures.Measure(table, folder);
 LongFigures.Measure(table, folder);
 WriteHostile(Path.Combine(folder, "hostile"));

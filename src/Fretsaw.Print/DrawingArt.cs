@@ -1,5 +1,7 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
+using Fretsaw.Print.Kernels;
+using Fretsaw.Print.Sheets;
 using SkiaSharp;
 
 namespace Fretsaw.Print;
@@ -11,11 +13,9 @@ internal sealed class DrawingArt : IDisposable
 
     private readonly SKPicture picture;
     private readonly SKImage? raster;
-    private readonly Box bounds;
-
     public DrawingArt(Drawing drawing, Func<string, byte[]> asset)
     {
-        bounds = drawing.Bounds;
+        var bounds = drawing.Bounds;
         if (drawing.Raster is { } art)
         {
             using var data = SKData.CreateCopy(asset(art.Asset));
@@ -39,27 +39,25 @@ internal sealed class DrawingArt : IDisposable
 
     public void Paint(SKCanvas canvas) => canvas.DrawPicture(picture);
 
-    /// <summary>The drawing as an image of its box at a scale, for textures.</summary>
-    public SKImage Rasterise(float scale)
+    /// <summary>The drawing as texels.</summary>
+    /// <param name="sigma">How far it is softened, texels.</param>
+    public SoftSheet Rasterise(in ArtGrid grid, float sigma)
     {
-        var (width, height) = TextureSize(scale);
-        using var surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        surface.Canvas.Scale((float)(width / bounds.Width), (float)(height / bounds.Height));
-        surface.Canvas.Translate((float)-bounds.X, (float)-bounds.Y);
-        Paint(surface.Canvas);
-        return surface.Snapshot();
+        using var sharp = new Sheet(grid.Width, grid.Height);
+        sharp.Clear();
+        var canvas = sharp.Canvas;
+        canvas.Scale((float)(1 / grid.Texel));
+        canvas.Translate((float)-grid.X, (float)-grid.Y);
+        Paint(canvas);
+        using var softening = new Softening();
+        var texels = new SoftSheet();
+        softening.Soften(sharp, texels, sigma);
+        return texels;
     }
-
-    /// <summary>From the drawing's pixels to the texels of <see cref="Rasterise"/>.</summary>
-    public SKMatrix TexelsToArt(SKImage texture) => new(
-        (float)(bounds.Width / texture.Width), 0, (float)bounds.X, 0, (float)(bounds.Height / texture.Height), (float)bounds.Y, 0, 0, 1);
 
     public void Dispose()
     {
         picture.Dispose();
         raster?.Dispose();
     }
-
-    private (int Width, int Height) TextureSize(float scale) =>
-        (Math.Max(1, (int)Math.Ceiling(bounds.Width * scale)), Math.Max(1, (int)Math.Ceiling(bounds.Height * scale)));
 }

@@ -4,8 +4,8 @@ namespace Fretsaw.Print;
 public interface IFrameSink : IAsyncDisposable
 {
     /// <param name="frame">1-based number in the shot.</param>
-    /// <param name="rgba">Straight alpha for PNG, opaque for video; only valid during the call.</param>
-    ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel);
+    /// <param name="pixels">RGBA with straight alpha for PNG, the planes of Y′CbCr 4:2:0 for video; only valid during the call.</param>
+    ValueTask Write(int frame, ReadOnlyMemory<byte> pixels, CancellationToken cancel);
 
     /// <summary>Everything is written; the file takes its place.</summary>
     ValueTask Finish(CancellationToken cancel);

@@ -7,6 +7,11 @@ namespace Fretsaw.Print;
 /// <summary>Frames as PNG pictures with alpha, named frame-0001.png and so on.</summary>
 internal static class PngSequence
 {
+    /// <summary>One filter and the least of packing: an eighth of the time, for a file a quarter larger (measured; README).</summary>
+    private static readonly SKPngEncoderOptions Quick = new(SKPngEncoderFilterFlags.Sub, 1);
+
+    private static readonly SKPngEncoderOptions Small = new(SKPngEncoderFilterFlags.AllFilters, 9);
+
     public static string NameOf(int frame) => $"frame-{frame:0000}.png";
 
     /// <param name="rgba">Straight alpha.</param>
@@ -15,7 +20,8 @@ internal static class PngSequence
         var info = new SKImageInfo(order.Width, order.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul);
         MemoryMarshal.TryGetArray(rgba, out var array);
         using var pixmap = SKImage.FromPixelCopy(info, array.Array.AsSpan(array.Offset, array.Count));
-        return pixmap.Encode(SKEncodedImageFormat.Png, 100);
+        using var pixels = pixmap.PeekPixels();
+        return pixels.Encode(order.Smallest ? Small : Quick) ?? throw new InvalidOperationException("A frame could not be written as PNG.");
     }
 }
 
@@ -24,12 +30,12 @@ internal sealed class PngFolder(PrintOrder order, string path) : IFrameSink
     private readonly List<string> written = [];
     private bool finished;
 
-    public ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel)
+    public ValueTask Write(int frame, ReadOnlyMemory<byte> pixels, CancellationToken cancel)
     {
         Directory.CreateDirectory(path);
         var file = Path.Combine(path, PngSequence.NameOf(frame));
         written.Add(file);
-        using var data = PngSequence.Encode(order, rgba);
+        using var data = PngSequence.Encode(order, pixels);
         using var stream = File.Create(file);
         data.SaveTo(stream);
         return ValueTask.CompletedTask;
@@ -66,9 +72,9 @@ internal sealed class PngZip : IFrameSink
         zip = new ZipArchive(File.Create(unfinished), ZipArchiveMode.Create);
     }
 
-    public ValueTask Write(int frame, ReadOnlyMemory<byte> rgba, CancellationToken cancel)
+    public ValueTask Write(int frame, ReadOnlyMemory<byte> pixels, CancellationToken cancel)
     {
-        using var data = PngSequence.Encode(order, rgba);
+        using var data = PngSequence.Encode(order, pixels);
         using var stream = zip!.CreateEntry(PngSequence.NameOf(frame), CompressionLevel.NoCompression).Open();
         data.SaveTo(stream);
         return ValueTask.CompletedTask;

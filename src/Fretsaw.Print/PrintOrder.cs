@@ -17,7 +17,8 @@ public enum PrintFormat
 /// <summary>What to print.</summary>
 /// <param name="From">First frame, 1-based.</param>
 /// <param name="To">Last frame, included.</param>
-public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Width, int Height, PrintFormat Format)
+/// <param name="Smallest">The smallest file for the same picture, however long it takes.</param>
+public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Width, int Height, PrintFormat Format, bool Smallest = false)
 {
     private const int MaxSide = 8192;
 
@@ -66,4 +67,4 @@ public sealed class DirectProgress(Action<PrintProgress> report) : IProgress<Pri
 }
 
 /// <summary>Where the time of a print went, summed over workers.</summary>
-public sealed record PrintTimes(int Frames, TimeSpan Wall, TimeSpan Evaluating, TimeSpan Painting);
+public sealed record PrintTimes(int Frames, TimeSpan Wall, TimeSpan Evaluating, TimeSpan Painting, TimeSpan Converting);

@@ -1,11 +1,13 @@
 using System.Diagnostics;
 using System.Threading.Channels;
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Painting;
+using Fretsaw.Print.Kernels;
 
 namespace Fretsaw.Print;
 
 /// <summary>
-/// Evaluates and paints the frames of an order in parallel and hands them on in order. Worker w of n paints frames
+/// Evaluates, paints and converts the frames of an order in parallel and hands them on in order. Worker w of n paints frames
 /// w, w + n, …; each keeps at most three frames waiting, so memory does not grow with the length of the shot.
 /// </summary>
 public static class Printer
@@ -13,7 +15,7 @@ public static class Printer
     private const int Waiting = 3;
 
     /// <summary>What all workers' frames may take together, so that a large print is slower and not larger.</summary>
-    private const long MostBytes = 512L * 1024 * 1024;
+    private const long MostBytes = 400L * 1024 * 1024;
 
     /// <param name="workers">≥ 1; as many frames are painted at once.</param>
     /// <exception cref="Fretsaw.Core.Films.FilmException">The order cannot be printed, or the encoder failed; nothing is left at the path.</exception>
@@ -22,8 +24,7 @@ public static class Printer
     {
         order.Checked();
 
-        // Besides those that wait, a worker holds the frame it paints, and a layer of it.
-        workers = (int)Math.Clamp(MostBytes / (FrameBytes(order) * (Waiting + 2)), 1, workers);
+        workers = (int)Math.Clamp(MostBytes / ((FrameBytes(order) * Waiting) + PainterBytes(order)), 1, workers);
         var plan = PlanCompiler.Compile(order.Film, order.Shot, new RigCache(), cancel: cancel);
         using var art = new ArtStore(order.Film, asset);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
@@ -56,10 +57,14 @@ public static class Printer
 
         return new PrintTimes(
             order.Frames, watch.Elapsed,
-            TimeSpan.FromTicks(lanes.Sum(lane => lane.Evaluating.Ticks)), TimeSpan.FromTicks(lanes.Sum(lane => lane.Painting.Ticks)));
+            TimeSpan.FromTicks(lanes.Sum(lane => lane.Evaluating.Ticks)), TimeSpan.FromTicks(lanes.Sum(lane => lane.Painting.Ticks)),
+            TimeSpan.FromTicks(lanes.Sum(lane => lane.Converting.Ticks)));
     }
 
-    private static long FrameBytes(PrintOrder order) => (long)order.Width * order.Height * 4;
+    private static long FrameBytes(PrintOrder order) => order.Format == PrintFormat.Png ? (long)order.Width * order.Height * 4 : VideoPlanes.SizeOf(order.Width, order.Height);
+
+    /// <summary>What a painter holds besides the shared art: the frame, the kept back of it, two boards, and a softened one of twice the bytes.</summary>
+    private static long PainterBytes(PrintOrder order) => (long)order.Width * order.Height * 4 * 6;
 
     private static async Task Work(PrintOrder order, Plan plan, ArtStore art, Lane lane, int first, int step, CancellationToken stop)
     {
@@ -67,10 +72,11 @@ public static class Printer
         {
             var evaluator = new Evaluator(plan);
             var writer = new DrawListWriter();
-            using var painter = new FramePainter(art, order.Width, order.Height);
+            var whole = new Look(order.Width, order.Height);
+            using var painter = new SheetPainter(art, order.Width, order.Height);
             for (var i = 0; i < Math.Clamp(MostBytes / FrameBytes(order), 1, Waiting); i++)
             {
-                lane.Free.Writer.TryWrite(new byte[order.Width * order.Height * 4]);
+                lane.Free.Writer.TryWrite(new byte[FrameBytes(order)]);
             }
 
             for (var i = first; i < order.Frames; i += step)
@@ -78,12 +84,22 @@ public static class Printer
                 var pixels = await lane.Free.Reader.ReadAsync(stop);
                 var begun = Stopwatch.GetTimestamp();
                 evaluator.Evaluate(order.From + i, stop);
-                var list = writer.Write(evaluator);
+                var list = writer.Write(evaluator, whole);
                 var evaluated = Stopwatch.GetTimestamp();
                 painter.Paint(list, clear: order.Format == PrintFormat.Png, stop);
-                painter.CopyPixels(pixels, straight: order.Format == PrintFormat.Png);
+                var painted = Stopwatch.GetTimestamp();
+                if (order.Format == PrintFormat.Png)
+                {
+                    painter.CopyPixels(pixels, straight: true);
+                }
+                else
+                {
+                    VideoPlanes.From(painter.Frame, pixels);
+                }
+
                 lane.Evaluating += Stopwatch.GetElapsedTime(begun, evaluated);
-                lane.Painting += Stopwatch.GetElapsedTime(evaluated);
+                lane.Painting += Stopwatch.GetElapsedTime(evaluated, painted);
+                lane.Converting += Stopwatch.GetElapsedTime(painted);
                 await lane.Painted.Writer.WriteAsync(pixels, stop);
             }
 
@@ -106,5 +122,7 @@ public static class Printer
         public TimeSpan Evaluating { get; set; }
 
         public TimeSpan Painting { get; set; }
+
+        public TimeSpan Converting { get; set; }
     }
 }

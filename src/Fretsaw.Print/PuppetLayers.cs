@@ -1,4 +1,5 @@
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Painting;
 using SkiaSharp;
 
 namespace Fretsaw.Print;
@@ -20,7 +21,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
     {
         var film = frame.Plan.Film;
         using var art = new ArtStore(film, asset);
-        using var painter = new FramePainter(art, film.Width, film.Height);
+        using var painter = new SheetPainter(art, film.Width, film.Height);
         var writer = new DrawListWriter();
         var layers = new List<PaintedLayer>();
         foreach (var part in frame.Cast[0].Plan.Parts)
@@ -42,12 +43,12 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
     {
         var film = frame.Plan.Film;
         using var art = new ArtStore(film, asset);
-        using var painter = new FramePainter(art, film.Width, film.Height);
+        using var painter = new SheetPainter(art, film.Width, film.Height);
         return Paint(painter, new DrawListWriter(), frame, part);
     }
 
     /// <summary>A part, cut to what is opaque of it.</summary>
-    private static PaintedLayer? Paint(FramePainter painter, DrawListWriter writer, Evaluator frame, PartPlan part)
+    private static PaintedLayer? Paint(SheetPainter painter, DrawListWriter writer, Evaluator frame, PartPlan part)
     {
         painter.Paint(writer.WritePart(frame, frame.Cast[0], part), clear: true);
         var pixels = new byte[painter.Width * painter.Height * 4];

@@ -1,6 +1,6 @@
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Painting;
 using SkiaSharp;
 
 namespace Fretsaw.Print;

@@ -1,5 +1,6 @@
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Print;
 
@@ -27,8 +28,8 @@ public static class Still
             layers * width * height > MostLaid, $"shot '{frame.Plan.Shot.Name}', frame {frame.Frame}", $"lays {frame.Things.Count(thing => thing.Shown)} things over each other",
             "ask for a smaller picture, hide some of them, or print the frame");
         using var art = new ArtStore(frame.Plan.Film, asset);
-        using var painter = new FramePainter(art, width, height);
-        painter.Paint(new DrawListWriter().Write(frame), clear, cancel);
+        using var painter = new SheetPainter(art, width, height);
+        painter.Paint(new DrawListWriter().Write(frame, new Look(width, height)), clear, cancel);
         return painter.ToPng();
     }
 }
