@@ -18,7 +18,8 @@ internal static class PrintCommand
         var format = new Option<string>("--format") { Description = "mp4, webm or png; by the ending of PATH when left out" };
         var path = new Option<string>("--out") { Description = "The file to write; for png a folder, or a .zip", Required = true };
         var workers = new Option<int>("--workers") { Description = "Frames painted at once", DefaultValueFactory = _ => Environment.ProcessorCount };
-        var command = new Command("print", "Prints a shot to a video or a PNG sequence") { film, shot, frames, size, format, path, workers };
+        var smallest = new Option<bool>("--smallest") { Description = "The smallest file for the same picture; takes longer" };
+        var command = new Command("print", "Prints a shot to a video or a PNG sequence") { film, shot, frames, size, format, path, workers, smallest };
         command.SetAction(async (result, cancel) =>
         {
             var bundle = Films.Open(result.GetRequiredValue(film));
@@ -26,7 +27,7 @@ internal static class PrintCommand
             var target = result.GetRequiredValue(path);
             var (from, to) = Pair(result.GetValue(frames), '-', "--frames") ?? (1, chosen.Length);
             var (width, height) = Pair(result.GetValue(size), 'x', "--size") ?? (bundle.Film.Width, bundle.Film.Height);
-            var order = new PrintOrder(bundle.Film, chosen, from, to, width, height, FormatOf(result.GetValue(format), target)).Checked();
+            var order = new PrintOrder(bundle.Film, chosen, from, to, width, height, FormatOf(result.GetValue(format), target), result.GetValue(smallest)).Checked();
             await Run(order, bundle, target, Math.Clamp(result.GetValue(workers), 1, 64), cancel);
             return 0;
         });

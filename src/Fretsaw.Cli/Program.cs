@@ -9,6 +9,8 @@ var root = new RootCommand("Fretsaw from the command line: FILM is a .fretsaw fi
     ImportCommand.Build(),
     SnagsCommand.Build(),
     ExportCommand.Build(),
+    DrawListTypesCommand.Build(),
+    PaintListCommand.Build(),
 };
 
 try

@@ -3,23 +3,24 @@ using Dapper;
 namespace Fretsaw.Store;
 
 /// <param name="Seq">The film is printed as it was after this edit.</param>
+/// <param name="Effort">quick, or smallest: the smallest file, however long it takes.</param>
 /// <param name="State">waiting, running, done, failed or cancelled.</param>
 /// <param name="Done">Frames written.</param>
 public sealed record PrintLine(
     string Id, string Film, long Seq, string Shot, string Format, long From, long To, long Width, long Height,
-    string State, long Done, string? Message, string Created);
+    string Effort, string State, long Done, string? Message, string Created);
 
 /// <summary>The print queue. A print that ran when the server died waits again.</summary>
 public sealed class PrintStore(Database database, TimeProvider clock)
 {
-    private const string Columns = "id, film, seq, shot, format, \"from\", \"to\", width, height, state, done, message, created";
+    private const string Columns = "id, film, seq, shot, format, \"from\", \"to\", width, height, effort, state, done, message, created";
 
     public void Add(PrintLine print)
     {
         using var connection = database.Open();
         connection.Execute(
-            $"INSERT INTO prints ({Columns}) VALUES (@Id, @Film, @Seq, @Shot, @Format, @From, @To, @Width, @Height, @State, @Done, @Message, @at)",
-            new { print.Id, print.Film, print.Seq, print.Shot, print.Format, print.From, print.To, print.Width, print.Height, print.State, print.Done, print.Message, at = clock.GetUtcNow().ToString("O") });
+            $"INSERT INTO prints ({Columns}) VALUES (@Id, @Film, @Seq, @Shot, @Format, @From, @To, @Width, @Height, @Effort, @State, @Done, @Message, @at)",
+            new { print.Id, print.Film, print.Seq, print.Shot, print.Format, print.From, print.To, print.Width, print.Height, print.Effort, print.State, print.Done, print.Message, at = clock.GetUtcNow().ToString("O") });
     }
 
     public IReadOnlyList<PrintLine> List(string film)

@@ -72,9 +72,12 @@ public sealed class ArtTests : IDisposable
     {
         var list = await server.Http.GetByteArrayAsync("/api/films/demo/draw-list?shot=fog-horn&frame=46");
         Assert.Equal("FSDL", Encoding.ASCII.GetString(list, 0, 4));
-        Assert.Equal(1920f, BitConverter.ToSingle(list, 8));
+        Assert.Equal(1920, BitConverter.ToInt32(list, 8));
+        var near = await server.Http.GetByteArrayAsync("/api/films/demo/draw-list?shot=fog-horn&frame=46&width=480&height=270&zoom=8&x=200&y=-30&beyond=true");
+        Assert.Equal(480, BitConverter.ToInt32(near, 8));
+        Assert.NotEqual(list[36..], near[36..]);
         var wide = await server.Http.GetByteArrayAsync("/api/films/demo/draw-list?puppet=bramble-puppet&aspect=1&frame=1");
-        Assert.Equal(1080f, BitConverter.ToSingle(wide, 8));
+        Assert.Equal(1080, BitConverter.ToInt32(wide, 8));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.GetAsync("/api/films/demo/draw-list?shot=nowhere&frame=1")).StatusCode);
     }
 

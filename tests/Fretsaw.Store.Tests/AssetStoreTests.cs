@@ -71,7 +71,7 @@ public sealed class AssetStoreTests : IDisposable
         var store = new PrintStore(database, TimeProvider.System);
         foreach (var (id, state) in new[] { ("good", "done"), ("bad", "failed") })
         {
-            store.Add(new PrintLine(id, "f", 0, "s", "mp4", 1, 9, 32, 18, state, 9, null, ""));
+            store.Add(new PrintLine(id, "f", 0, "s", "mp4", 1, 9, 32, 18, "quick", state, 9, null, ""));
             File.WriteAllText(Path.Combine(folder, $"{id}.mp4"), "");
         }
 

@@ -75,7 +75,7 @@ public sealed class FilmStoreTests : IDisposable
     {
         Open().Create("f", Film.Blank("One"));
         var prints = new PrintStore(new Database(Path.Combine(folder, "a.db")), TimeProvider.System);
-        prints.Add(new PrintLine("p", "f", 0, "shot-1", "mp4", 1, 9, 320, 180, "waiting", 0, null, ""));
+        prints.Add(new PrintLine("p", "f", 0, "shot-1", "mp4", 1, 9, 320, 180, "quick", "waiting", 0, null, ""));
         Assert.True(prints.Set("p", "running", 3));
         prints.RunningWaitAgain();
         Assert.Equal(("waiting", 0L), (prints.NextWaiting()!.State, prints.NextWaiting()!.Done));

@@ -1,6 +1,5 @@
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
 using Fretsaw.Core.Sessions;
@@ -25,8 +24,8 @@ internal static class DragEndpoints
         drag.MapPost("", (string id, Dragged dragged, OpenFilms open, CancellationToken cancel) =>
             Begun(open.Open(id), dragged.Gesture, dragged.To, cancel).End() is { } edit ? Results.Json(edit) : Results.NoContent()).Produces<Edit>();
 
-        drag.MapPost("draw-list", (string id, Dragged dragged, double frame, string? shot, string? puppet, string? cast, double? aspect, OpenFilms open, CancellationToken cancel) =>
-            TypedResults.Bytes(Begun(open.Open(id), dragged.Gesture, dragged.To, cancel).DrawFrame(new View(shot, puppet, cast, aspect), frame), "application/octet-stream"));
+        drag.MapPost("draw-list", (string id, Dragged dragged, [AsParameters] FrameAsked asked, OpenFilms open, CancellationToken cancel) =>
+            TypedResults.Bytes(Begun(open.Open(id), dragged.Gesture, dragged.To, cancel).DrawFrame(asked.View, asked.Frame, asked.Look), "application/octet-stream"));
 
         drag.MapPost("ask", (string id, DraggedQuestion asked, OpenFilms open, CancellationToken cancel) =>
             Begun(open.Open(id), asked.Gesture, asked.To, cancel).Ask(asked.Question)).Produces<Answer>();

@@ -98,8 +98,8 @@ internal static class FilmEndpoints
         films.MapPost("{id}/ask", (string id, Question question, OpenFilms open, CancellationToken cancel) =>
             open.Open(id).NewSession(cancel).Ask(question)).Produces<Answer>();
 
-        films.MapGet("{id}/draw-list", (string id, double frame, string? shot, string? puppet, string? cast, double? aspect, OpenFilms open, CancellationToken cancel) =>
-            TypedResults.Bytes(open.Open(id).NewSession(cancel).DrawFrame(new View(shot, puppet, cast, aspect), frame), "application/octet-stream"));
+        films.MapGet("{id}/draw-list", (string id, [AsParameters] FrameAsked asked, OpenFilms open, CancellationToken cancel) =>
+            TypedResults.Bytes(open.Open(id).NewSession(cancel).DrawFrame(asked.View, asked.Frame, asked.Look), "application/octet-stream"));
 
         films.MapPost("{id}/wish", (string id, Wish wish, OpenFilms open, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {

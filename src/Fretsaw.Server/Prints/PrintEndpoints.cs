@@ -8,7 +8,8 @@ namespace Fretsaw.Server.Prints;
 /// <param name="Format">mp4, webm or png.</param>
 /// <param name="From">First frame; 1 when left out.</param>
 /// <param name="To">Last frame; the shot's last when left out.</param>
-public sealed record PrintRequest(string Shot, string Format, int? From = null, int? To = null, int? Width = null, int? Height = null);
+/// <param name="Smallest">The smallest file for the same picture, however long it takes.</param>
+public sealed record PrintRequest(string Shot, string Format, int? From = null, int? To = null, int? Width = null, int? Height = null, bool Smallest = false);
 
 /// <summary>Prints: order, list, cancel, fetch.</summary>
 internal static class PrintEndpoints
@@ -23,9 +24,9 @@ internal static class PrintEndpoints
             var (now, state) = open.Open(id).Now;
             var shot = now.ShotNamed(request.Shot);
             var order = new PrintOrder(
-                now, shot, request.From ?? 1, request.To ?? shot.Length, request.Width ?? now.Width, request.Height ?? now.Height, PrintQueue.FormatOf(request.Format)).Checked();
+                now, shot, request.From ?? 1, request.To ?? shot.Length, request.Width ?? now.Width, request.Height ?? now.Height, PrintQueue.FormatOf(request.Format), request.Smallest).Checked();
             var print = new PrintLine(
-                OpenFilms.NewId("print"), id, state.Seq, shot.Id, request.Format, order.From, order.To, order.Width, order.Height, "waiting", 0, null, "");
+                OpenFilms.NewId("print"), id, state.Seq, shot.Id, request.Format, order.From, order.To, order.Width, order.Height, order.Smallest ? PrintQueue.Smallest : "quick", "waiting", 0, null, "");
             queue.Add(print);
             return prints.Find(print.Id)!;
         });

@@ -131,7 +131,7 @@ public sealed class PrintQueue(
     {
         var film = (films.Load(print.Film, print.Seq) ?? throw new FilmException($"film '{print.Film}'", "is gone", "print another")).Film;
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == print.Shot) ?? throw new FilmException($"shot '{print.Shot}'", "is not in the film", "choose another shot");
-        var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format));
+        var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format), print.Effort == Smallest);
         await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format));
         var last = DateTime.MinValue;
         await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
@@ -152,6 +152,9 @@ public sealed class PrintQueue(
             await live.Clients.Group(now.Film).SendAsync(LiveHub.Print, now);
         }
     }
+
+    /// <summary>The effort of a print whose file is to be as small as it can be.</summary>
+    public const string Smallest = "smallest";
 
     public static PrintFormat FormatOf(string format) => format switch
     {
