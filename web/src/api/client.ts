@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import type { Look } from "../engine/look";
 import type { paths } from "./schema.generated";
 import type { Dragged, Question, Snag, View } from "./types";
 
@@ -145,9 +146,15 @@ export async function watchSnags(
 }
 
 /** A frame's draw list from the core on the server, as a drag would leave it. */
-export async function drawList(id: string, view: View, frame: number, dragged: Dragged | null): Promise<Uint8Array> {
+export async function drawList(
+  id: string,
+  view: View,
+  frame: number,
+  look: Look,
+  dragged: Dragged | null,
+): Promise<Uint8Array> {
   const query = new URLSearchParams({ frame: String(frame) });
-  for (const [name, value] of Object.entries(view)) if (value != null) query.set(name, String(value));
+  for (const [name, value] of Object.entries({ ...view, ...look })) if (value != null) query.set(name, String(value));
   const film = `/api/films/${encodeURIComponent(id)}`;
   const response =
     dragged === null

@@ -503,11 +503,21 @@ export interface paths {
         get: {
             parameters: {
                 query: {
-                    frame: number;
-                    shot?: string;
-                    puppet?: string;
-                    cast?: string;
-                    aspect?: number;
+                    Frame: number;
+                    Shot?: string;
+                    Puppet?: string;
+                    Cast?: string;
+                    Aspect?: number;
+                    /** @description Pixel for pixel when left out. */
+                    Width?: number;
+                    Height?: number;
+                    Zoom?: number;
+                    X?: number;
+                    Y?: number;
+                    Beyond?: boolean;
+                    Sharp?: boolean;
+                    Only?: string;
+                    Rest?: components["schemas"]["LookRest"];
                 };
                 header?: never;
                 path: {
@@ -667,11 +677,21 @@ export interface paths {
         post: {
             parameters: {
                 query: {
-                    frame: number;
-                    shot?: string;
-                    puppet?: string;
-                    cast?: string;
-                    aspect?: number;
+                    Frame: number;
+                    Shot?: string;
+                    Puppet?: string;
+                    Cast?: string;
+                    Aspect?: number;
+                    /** @description Pixel for pixel when left out. */
+                    Width?: number;
+                    Height?: number;
+                    Zoom?: number;
+                    X?: number;
+                    Y?: number;
+                    Beyond?: boolean;
+                    Sharp?: boolean;
+                    Only?: string;
+                    Rest?: components["schemas"]["LookRest"];
                 };
                 header?: never;
                 path: {
@@ -3012,6 +3032,8 @@ export interface components {
             /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
             order?: null | components["schemas"]["Address"][];
         };
+        /** @enum {unknown} */
+        LookRest: "Shown" | "Dimmed" | "Left" | null;
         /** @description What was done, for who asked: nothing need be fetched after it. */
         Made: {
             state: components["schemas"]["FilmState"];
@@ -3265,6 +3287,8 @@ export interface components {
             width: number;
             /** Format: int64 */
             height: number;
+            /** @description quick, or smallest: the smallest file, however long it takes. */
+            effort: string;
             /** @description waiting, running, done, failed or cancelled. */
             state: string;
             /**
@@ -3293,6 +3317,11 @@ export interface components {
             width?: null | number;
             /** Format: int32 */
             height?: null | number;
+            /**
+             * @description The smallest file for the same picture, however long it takes.
+             * @default false
+             */
+            smallest?: boolean;
         };
         /**
          * @description A rigged character at rest. All places are in the puppet's own pixels (those of the art it came from), and at

@@ -1,12 +1,13 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Gesture } from "../api/types";
+import { whole } from "./look";
 import type { Request } from "./protocol";
 
 /** What reached the server and what reached the worker. */
 const wire = vi.hoisted(() => ({ server: [] as string[] }));
 
 vi.mock("../api/client", () => ({
-  drawList: async (_: string, __: unknown, frame: number, dragged: { to: { x: number } } | null) => {
+  drawList: async (_: string, __: unknown, frame: number, ___: unknown, dragged: { to: { x: number } } | null) => {
     wire.server.push(`frame ${frame}${dragged ? ` dragged to ${dragged.to.x}` : ""}`);
     return new Uint8Array([1]);
   },
@@ -85,11 +86,11 @@ beforeEach(() => {
 
 test("while the worker starts the server looks; afterwards it is asked no more", async () => {
   const { worker, opened } = await opening();
-  expect(await engine.frame(view, 3)).toEqual(new Uint8Array([1]));
+  expect(await engine.frame(view, 3, whole(96, 54))).toEqual(new Uint8Array([1]));
   expect(await engine.ask(overlay)).toEqual({ from: "server" });
   worker.wake();
   await opened;
-  expect(await engine.frame(view, 4)).toEqual(new Uint8Array([2]));
+  expect(await engine.frame(view, 4, whole(96, 54))).toEqual(new Uint8Array([2]));
   expect(await engine.ask(overlay)).toEqual({ from: "worker" });
   expect(wire.server).toEqual(["frame 3", "ask"]);
   expect(worker.asked).toEqual(["Open", "Frame", "Ask"]);
@@ -99,11 +100,11 @@ test("a drag from press to release needs no worker", async () => {
   const { worker, opened } = await opening();
   await engine.begin(gesture);
   await engine.move({ x: 5, y: 0 });
-  await engine.frame(view, 1);
+  await engine.frame(view, 1, whole(96, 54));
   await engine.ask(overlay);
   await engine.move({ x: 8, y: 0 });
   expect(await engine.end()).toEqual({ kind: "setKeys" });
-  await engine.frame(view, 1);
+  await engine.frame(view, 1, whole(96, 54));
   expect(wire.server).toEqual(["frame 1 dragged to 5", "ask dragged to 5", "end at 8", "frame 1"]);
   worker.wake();
   await opened;
@@ -126,7 +127,7 @@ test("a drag that is dropped meanwhile is gone", async () => {
   const { worker, opened } = await opening();
   await engine.begin(gesture);
   await engine.cancel();
-  await engine.frame(view, 1);
+  await engine.frame(view, 1, whole(96, 54));
   worker.wake();
   await opened;
   expect(worker.asked).toEqual(["Open"]);

@@ -1,4 +1,5 @@
 import type { AnswerTo, Drawing, Edit, FilmChange, Gesture, Point, Question, View, Wish } from "../api/types";
+import type { Look } from "./look";
 import type { Method, Request, Response } from "./protocol";
 import { StandIn } from "./standIn";
 
@@ -66,8 +67,9 @@ class Engine {
   readShot = (text: string) => this.call<void>("ReadShot", text);
   drawing = async (index: number) => JSON.parse(await this.call<string>("Drawing", index)) as Drawing;
   /** A draft takes less work, and bent art is a little off: for frames that are passed by. */
-  frame = (view: View, frame: number, draft = false): Promise<Uint8Array> =>
-    this.standIn?.frame(view, frame) ?? this.call("Frame", JSON.stringify(view), frame, draft);
+  frame = (view: View, frame: number, look: Look, draft = false): Promise<Uint8Array> =>
+    this.standIn?.frame(view, frame, look) ??
+    this.call("Frame", JSON.stringify(view), frame, draft, JSON.stringify(look));
   work = async (wish: Wish) => JSON.parse(await this.call<string>("Work", JSON.stringify(wish))) as Edit;
   begin = async (gesture: Gesture) => {
     if (this.standIn !== null && StandIn.takes(gesture)) this.standIn.begin(gesture);

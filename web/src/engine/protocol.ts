@@ -4,7 +4,7 @@ export interface EngineExports {
   Apply(edit: string): string;
   ReadShot(shot: string, keys: Float64Array): void;
   Drawing(index: number): string;
-  Frame(view: string, frame: number, draft: boolean): { slice(): Uint8Array; dispose(): void };
+  Frame(view: string, frame: number, draft: boolean, look: string): { slice(): Uint8Array; dispose(): void };
   Ask(question: string): string;
   Work(wish: string): string;
   Begin(gesture: string): void;

@@ -1,5 +1,6 @@
 import { api, drawList } from "../api/client";
 import type { AnswerTo, Dragged, Edit, Gesture, Point, Question, View } from "../api/types";
+import type { Look } from "./look";
 
 /**
  * The core on the server, in the worker's place while that starts and reads the film: it looks and it drags. A drag there is the
@@ -35,8 +36,8 @@ export class StandIn {
     return dragged === null ? null : ((await api.drag(this.filmId, dragged)) ?? null);
   }
 
-  frame(view: View, frame: number): Promise<Uint8Array> {
-    return drawList(this.filmId, view, frame, this.dragged);
+  frame(view: View, frame: number, look: Look): Promise<Uint8Array> {
+    return drawList(this.filmId, view, frame, look, this.dragged);
   }
 
   async ask<Q extends Question>(question: Q): Promise<AnswerTo<Q["kind"]>> {
