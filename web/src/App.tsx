@@ -12,11 +12,12 @@ import { RigBench } from "./benches/rig/RigBench";
 import { SceneryBench } from "./benches/scenery/SceneryBench";
 import { ArtNews } from "./shell/ArtNews";
 import { DropArt } from "./shell/DropArt";
+import { HoldKeys } from "./shell/HoldKeys";
 import { HotKeys } from "./shell/HotKeys";
 import { Rail } from "./shell/Rail";
 import { TopBar } from "./shell/TopBar";
 import { openFilm } from "./state/film";
-import { type Place, useStore } from "./state/store";
+import { type Place, type Side, useStore } from "./state/store";
 import "./testSeam";
 
 const benches: Record<Place, () => Bench> = {
@@ -42,6 +43,7 @@ export function App() {
   return (
     <Box sx={{ display: "flex", height: "100%" }}>
       <HotKeys />
+      <HoldKeys />
       <DropArt />
       <ArtNews />
       <Rail />
@@ -56,26 +58,40 @@ export function App() {
 /** A place: list, stage and card side by side, the strip below where time matters. The splits are remembered. */
 function BenchView({ place }: { place: Place }) {
   const bench = benches[place]();
-  const columns = useDefaultLayout({ id: "columns", storage: localStorage });
-  const rows = useDefaultLayout({ id: "rows", storage: localStorage });
+  const away = useStore((state) => state.foldedAway);
+  const there = (sides: (Side | "stage" | "above")[]) => sides.filter((side) => !away.has(side as Side));
+  const columns = useDefaultLayout({
+    id: "columns",
+    storage: localStorage,
+    panelIds: there(["list", "stage", "card"]),
+  });
+  const rows = useDefaultLayout({ id: "rows", storage: localStorage, panelIds: there(["above", "strip"]) });
   // The picture first: lists, card and strip are built in the pauses that painting it leaves.
   const furnished = useDeferredValue(true, false);
   const across = (
     <Group orientation="horizontal" {...columns}>
-      <Panel id="list" defaultSize="200px" minSize="150px" maxSize="420px">
-        <Column label="List">{furnished && bench.list}</Column>
-      </Panel>
-      <Split />
+      {!away.has("list") && (
+        <>
+          <Panel id="list" defaultSize="200px" minSize="150px" maxSize="420px">
+            <Column label="List">{furnished && bench.list}</Column>
+          </Panel>
+          <Split />
+        </>
+      )}
       <Panel id="stage" minSize="240px">
         {bench.stage}
       </Panel>
-      <Split />
-      <Panel id="card" defaultSize="252px" minSize="200px" maxSize="420px">
-        <Column label="Details">{furnished && bench.card}</Column>
-      </Panel>
+      {!away.has("card") && (
+        <>
+          <Split />
+          <Panel id="card" defaultSize="252px" minSize="200px" maxSize="420px">
+            <Column label="Details">{furnished && bench.card}</Column>
+          </Panel>
+        </>
+      )}
     </Group>
   );
-  if (!bench.strip) return across;
+  if (!bench.strip || away.has("strip")) return across;
   return (
     <Group orientation="vertical" {...rows}>
       <Panel id="above" minSize="240px">

@@ -8,9 +8,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
 import { App, openFirst } from "./App";
+import { PictureOnly } from "./PictureOnly";
 import { Notices } from "./shell/Notices";
 import { tell } from "./state/film";
 import { makeTheme } from "./theme";
+
+/** The address of a window that shows the picture alone. */
+const pictureOnly = /^\/films\/[^/]+\/picture$/.test(window.location.pathname);
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
 
@@ -21,16 +25,14 @@ function Root() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <Notices>
-          <App />
-        </Notices>
+        <Notices>{pictureOnly ? <PictureOnly /> : <App />}</Notices>
       </QueryClientProvider>
     </ThemeProvider>
   );
 }
 
 // The film is fetched while the interface is built. What goes wrong is said once there is something to say it.
-const opening = openFirst();
+const opening = pictureOnly ? Promise.resolve() : openFirst();
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

@@ -1,14 +1,16 @@
 import { engine } from "./engine/engine";
-import { pixels, shownMark } from "./stage/playback";
-import { paintUnfilled } from "./stage/recording";
+import { paintList, pixels, pixelsOf } from "./painting/picture";
+import { togglePlay } from "./playing/play";
+import { shownMark } from "./stage/screen";
 import { commit, undo } from "./state/film";
-import { get } from "./state/store";
+import { get, set, touch } from "./state/store";
 
 /** For end-to-end tests and the benchmark: what a person sees, as numbers; for the benchmark also the ways of edits. */
 declare global {
   interface Window {
     fretsaw: {
       pixels: typeof pixels;
+      pixelsOf: typeof pixelsOf;
       state: typeof get;
       shownMark: typeof shownMark;
       timeEvaluation: typeof engine.timeEvaluation;
@@ -18,15 +20,20 @@ declare global {
       cancel: typeof engine.cancel;
       frame: typeof engine.frame;
       ask: typeof engine.ask;
-      paintUnfilled: typeof paintUnfilled;
+      paintList: typeof paintList;
       commit: typeof commit;
       undo: typeof undo;
+      end: typeof engine.end;
+      touch: typeof touch;
+      setState: typeof set;
+      togglePlay: typeof togglePlay;
     };
   }
 }
 
 window.fretsaw = {
   pixels,
+  pixelsOf,
   state: get,
   shownMark,
   timeEvaluation: engine.timeEvaluation,
@@ -36,7 +43,11 @@ window.fretsaw = {
   cancel: engine.cancel,
   frame: engine.frame,
   ask: engine.ask,
-  paintUnfilled,
+  paintList,
   commit,
   undo,
+  end: engine.end,
+  touch,
+  setState: set,
+  togglePlay,
 };

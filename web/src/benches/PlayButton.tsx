@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
-import { togglePlay } from "../stage/playback";
+import { togglePlay } from "../playing/play";
 import { type Quality, set, useStore } from "../state/store";
 
 /** Play, with the rate that is really reached, and the play quality. */

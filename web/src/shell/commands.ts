@@ -1,8 +1,11 @@
 import { engine } from "../engine/engine";
-import { togglePlay } from "../stage/playback";
+import { togglePlay } from "../playing/play";
+import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
+import { openPictureWindow } from "../stage/pictureWindow";
+import { toggleWay, wayList } from "../stage/ways";
 import { commit, redo, tell, undo, wish } from "../state/film";
 import { castOf, shotOf } from "../state/select";
-import { get, type Place, places, set, touch } from "../state/store";
+import { get, type Place, places, type Side, set, touch } from "../state/store";
 
 /** Everything with a name in the command finder. The shortcut is what the hot keys listen for. */
 export interface Command {
@@ -98,6 +101,18 @@ export const commands: Command[] = [
   { name: "Redo", keys: "ctrl+shift+z", run: () => void redo() },
   { name: "Remove what is chosen", keys: "delete", run: removeChosen },
   { name: "Find a command", keys: "ctrl+k", run: () => set({ finderOpen: true }) },
+  { name: "Look from nearer", keys: "equal", run: () => zoomBy(KeyStep) },
+  { name: "Look from farther", keys: "minus", run: () => zoomBy(1 / KeyStep) },
+  { name: "Look at all of the picture", keys: "0", run: seeAll },
+  { name: "Look pixel for pixel", keys: "shift+0", run: seePixels },
+  { name: "Look at what is chosen", keys: "f", run: () => void seeChosen() },
+  { name: "Show or fold away the list", keys: "q", run: () => fold(["list"]) },
+  { name: "Show or fold away the details", keys: "w", run: () => fold(["card"]) },
+  { name: "Show or fold away the strip", keys: "e", run: () => fold(["strip"]) },
+  { name: "Show the picture alone, or everything", keys: "r", run: () => fold(["list", "card", "strip"]) },
+  { name: "The picture in a window of its own", run: openPictureWindow },
+  ...wayList.map(({ way, title }) => ({ name: `Look: ${title}`, run: () => toggleWay(way) })),
+  { name: "Look: past the frame’s edges", run: () => set({ beyond: !get().beyond }) },
   { name: "Show the snags", run: () => set({ snagsOpen: true }) },
   {
     name: "Back to rest, whole puppet",
@@ -109,13 +124,29 @@ export const commands: Command[] = [
   },
 ];
 
+/** Folds sides away; when all of them are, brings them back. */
+function fold(sides: Side[]): void {
+  const away = new Set(get().foldedAway);
+  const back = sides.every((side) => away.has(side));
+  for (const side of sides) back ? away.delete(side) : away.add(side);
+  set({ foldedAway: away });
+}
+
 /** How a shortcut is written for people. */
 export const keyName = (keys: string) =>
   keys
     .split("+")
     .map(
       (key) =>
-        ({ comma: ",", period: ".", space: "Space", ctrl: "Ctrl", shift: "Shift", enter: "Enter" })[key] ??
-        key[0]?.toUpperCase() + key.slice(1),
+        ({
+          comma: ",",
+          period: ".",
+          equal: "+",
+          minus: "−",
+          space: "Space",
+          ctrl: "Ctrl",
+          shift: "Shift",
+          enter: "Enter",
+        })[key] ?? key[0]?.toUpperCase() + key.slice(1),
     )
     .join("+");

@@ -1,65 +1,101 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useShallow } from "zustand/react/shallow";
 import { set, useStore } from "../state/store";
+import { AtWork } from "./AtWork";
+import { LookBar } from "./LookBar";
+import { lookOf, placed, type Rect, seenOf, styleOf, waysNow, wholeIn, withWays } from "./looking";
+import { isPan, measured, startPan, zoomAt } from "./nearness";
 import { Overlay } from "./Overlay";
-import { show } from "./playback";
+import { show } from "./screen";
 
 const Margin = 26;
+
+/** Under the picture stands the bar. */
+const BarHeight = 26;
 
 /** The picture as large as the place allows, with the handles over it and the bar of this place's actions under it. */
 export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode; empty: ReactNode | null }) {
   const { inks } = useTheme().palette;
   const film = useStore((state) => state.film);
   const onBench = useStore((state) => state.place === "parts" || state.place === "rig");
-  const room = useRef<HTMLDivElement>(null);
+  const nearness = useStore((state) => (onBench ? state.nearness.bench : state.nearness.stage));
+  const beyond = useStore((state) => state.beyond) && !onBench;
+  const castId = useStore((state) => state.castId);
+  const panning = useStore((state) => state.panning);
+  const ways = new Set(useStore(useShallow((state) => [...waysNow(state)])));
+  const wayKeys = [...ways].join(" ");
+  const section = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
-  const aspect = film ? film.width / film.height : 16 / 9;
+  const [room, setRoom] = useState<Rect>({ left: 0, top: 0, width: 0, height: 0 });
+  const frameAspect = film ? film.width / film.height : 16 / 9;
 
   // Measured before the first paint: handles never stand at a size that is not the picture's.
   useLayoutEffect(() => {
-    const element = room.current;
+    const element = section.current;
     if (element === null) return;
     const measure = () => {
-      const [w, h] = [element.clientWidth - 2 * Margin, element.clientHeight - 2 * Margin - 26];
-      if (onBench) {
-        // A puppet on the bench has all the room there is.
-        const [width, height] = [Math.max(32, w + Margin), Math.max(18, h)];
-        set({ benchAspect: Math.round((100 * width) / height) / 100 });
-        setSize({ width, height });
-        return;
-      }
-      const width = Math.max(32, Math.floor(Math.min(w, h * aspect)));
-      setSize({ width, height: Math.max(18, Math.round(width / aspect)) });
+      const [w, h] = [element.clientWidth, element.clientHeight];
+      // A puppet on the bench has all the room there is.
+      const side = onBench ? Margin / 2 : Margin;
+      const width = Math.max(32, w - 2 * side);
+      const height = Math.max(18, h - 2 * Margin - BarHeight);
+      if (onBench) set({ benchAspect: Math.round((100 * width) / height) / 100 });
+      setRoom({ left: side, top: Margin, width, height });
     };
     measure();
     const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     return () => watcher.disconnect();
-  }, [aspect, onBench]);
+  }, [onBench]);
 
+  const aspect = onBench ? room.width / Math.max(1, room.height) : frameAspect;
+  const whole = onBench ? room : wholeIn(room, aspect);
+  const picture = placed(whole, nearness);
+  const seen = seenOf(picture, room, beyond || (onBench && nearness.zoom !== 1));
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is looked at is told by these numbers
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || size.width === 0) return;
+    if (!context || room.width === 0) return;
     const ratio = Math.min(2, window.devicePixelRatio);
-    const [width, height] = [Math.round(size.width * ratio), Math.round(size.height * ratio)];
-    context.canvas.width = width;
-    context.canvas.height = height;
-    show({ context, width, height });
+    const look = lookOf(picture, seen, aspect, ratio, beyond || (onBench && nearness.zoom !== 1));
+    context.canvas.width = look.width;
+    context.canvas.height = look.height;
+    measured(whole, room);
+    show({ context, look: onBench ? look : withWays(look, ways, castId) });
     return () => show(null);
-  }, [size]);
+  }, [room, nearness, beyond, onBench, frameAspect, wayKeys, castId]);
+
+  // A wheel that is not passive, so that the page does not scroll or grow.
+  useEffect(() => {
+    const element = section.current;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      zoomAt(event, room, onBench);
+    };
+    element?.addEventListener("wheel", wheel, { passive: false });
+    return () => element?.removeEventListener("wheel", wheel);
+  }, [room, onBench]);
 
   const grid = `linear-gradient(${inks.birchLine} 1px, transparent 1px), linear-gradient(90deg, ${inks.birchLine} 1px, transparent 1px)`;
+  // A pose is read without its handles; in the mirror they would lie elsewhere.
+  const unhandled = !onBench && (ways.has("silhouette") || ways.has("mirrored"));
+  const silhouette = !onBench && ways.has("silhouette");
   return (
     <Box
-      ref={room}
+      ref={section}
       component="section"
       aria-label="Stage"
+      onPointerDownCapture={(event: React.PointerEvent) => {
+        if (isPan(event)) startPan(event, onBench);
+      }}
       sx={{
         position: "relative",
         height: "100%",
         overflow: "hidden",
+        cursor: panning ? "grab" : "default",
         background: onBench ? inks.birch : inks.stage,
         backgroundImage: onBench ? grid : "none",
         backgroundSize: "32px 32px",
@@ -68,54 +104,67 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
       <Box
         sx={{
           position: "absolute",
-          left: "50%",
-          top: `calc(50% - 13px)`,
-          width: size.width,
-          height: size.height,
-          transform: "translate(-50%, -50%)",
+          left: Math.max(seen.left, 8),
+          top: Math.max(seen.top - 20, 4),
+          fontSize: 12,
+          zIndex: 1,
+          color: onBench ? inks.ink : "#FFFFFF",
+          bgcolor: onBench ? "transparent" : inks.rail,
+          px: onBench ? 0 : 0.75,
+          borderRadius: "4px 4px 0 0",
+          whiteSpace: "nowrap",
         }}
       >
-        <Box
-          sx={{
-            position: "absolute",
-            top: -20,
-            left: 0,
-            fontSize: 12,
-            color: onBench ? inks.ink : "#FFFFFF",
-            bgcolor: onBench ? "transparent" : inks.rail,
-            px: onBench ? 0 : 0.75,
-            borderRadius: "4px 4px 0 0",
-            whiteSpace: "nowrap",
-          }}
-        >
-          {caption}
-        </Box>
-        <canvas
-          ref={canvas}
-          data-testid="picture"
-          style={{ width: "100%", height: "100%", display: "block", outline: onBench ? "none" : "1px solid #FFFFFF88" }}
-        />
-        {film && <Overlay width={size.width} height={size.height} />}
-        {empty && (
-          <Box sx={{ position: "absolute", inset: 0, display: "grid", placeItems: "center", pointerEvents: "none" }}>
-            <Box
-              sx={{
-                bgcolor: "background.paper",
-                p: 3,
-                borderRadius: 2,
-                maxWidth: 340,
-                textAlign: "center",
-                pointerEvents: "auto",
-              }}
-            >
-              {empty}
-            </Box>
-          </Box>
-        )}
+        {caption}
       </Box>
+      {silhouette && <Box sx={{ position: "absolute", ...px(seen), bgcolor: "#FFFFFF" }} />}
+      <canvas
+        ref={canvas}
+        data-testid="picture"
+        style={{
+          position: "absolute",
+          left: seen.left,
+          top: seen.top,
+          width: seen.width,
+          height: seen.height,
+          display: "block",
+          outline: onBench ? "none" : "1px solid #FFFFFF88",
+          ...(onBench ? {} : styleOf(ways)),
+        }}
+      />
+      {film && (
+        <Box sx={{ position: "absolute", ...px(picture), outline: beyond ? "1px dashed #FFFFFFAA" : "none" }}>
+          {!unhandled && <Overlay width={picture.width} height={picture.height} />}
+        </Box>
+      )}
+      {empty && (
+        <Box sx={{ position: "absolute", ...px(seen), display: "grid", placeItems: "center", pointerEvents: "none" }}>
+          <Box
+            sx={{
+              bgcolor: "background.paper",
+              p: 3,
+              borderRadius: 2,
+              maxWidth: 340,
+              textAlign: "center",
+              pointerEvents: "auto",
+            }}
+          >
+            {empty}
+          </Box>
+        </Box>
+      )}
+      <AtWork />
       <Box sx={{ position: "absolute", left: 12, right: 12, bottom: 8, display: "flex", gap: 0.75, flexWrap: "wrap" }}>
         {bar}
+        <LookBar onBench={onBench} whole={whole} />
       </Box>
     </Box>
   );
 }
+
+const px = ({ left, top, width, height }: Rect) => ({
+  left: `${left}px`,
+  top: `${top}px`,
+  width: `${width}px`,
+  height: `${height}px`,
+});

@@ -1,5 +1,5 @@
 import type { View } from "../api/types";
-import { isPaintingStage, thumb } from "./playback";
+import { isPaintingStage, thumb } from "./screen";
 
 /** A small picture that somebody waits for, cut to the middle. */
 export interface ThumbOrder {

@@ -26,6 +26,22 @@ export interface BrushState {
   /** The weight it paints towards. */
   target: number;
 }
+/** From how near a picture is looked at. */
+export interface Nearness {
+  /** 1 for all of it, as large as there is room. */
+  zoom: number;
+  /** How far its middle lies from the room's, screen px. */
+  x: number;
+  y: number;
+}
+
+export const fitted: Nearness = { zoom: 1, x: 0, y: 0 };
+
+/** Ways of looking at a pose that are never printed. */
+export type Way = "sharp" | "alone" | "silhouette" | "mirrored" | "grey";
+
+export type Side = "list" | "card" | "strip";
+
 export type Quality = 1 | 0.5 | 0.25;
 
 export interface State {
@@ -58,6 +74,19 @@ export interface State {
   wholeBody: boolean;
   /** Width to height of the room that a puppet on the bench has. */
   benchAspect: number;
+  /** From how near the picture is looked at, through the lens and on the benches. */
+  nearness: { stage: Nearness; bench: Nearness };
+  /** Show what lies past the frame's edges. */
+  beyond: boolean;
+  /** Ways of looking that are switched on, and those whose key is held. */
+  ways: ReadonlySet<Way>;
+  heldWays: ReadonlySet<Way>;
+  /** A picture of the stage is on its way. */
+  painting: boolean;
+  /** The key by which the picture is taken hold of is down. */
+  panning: boolean;
+  /** What is folded away beside the picture. */
+  foldedAway: ReadonlySet<Side>;
   keepSize: boolean;
   quality: Quality;
   playing: boolean;
@@ -111,8 +140,15 @@ export const useStore = create<State>(() => ({
   brush: { radius: 60, strength: 1, softness: 1, kind: "Push", works: "", target: 1 },
   wholeBody: false,
   benchAspect: 16 / 9,
+  nearness: { stage: fitted, bench: fitted },
+  beyond: false,
+  ways: new Set<Way>(),
+  heldWays: new Set<Way>(),
+  painting: false,
+  panning: false,
+  foldedAway: new Set<Side>(),
   keepSize: true,
-  quality: 0.5,
+  quality: 1,
   playing: false,
   reached: null,
   ready: new Set<number>(),

@@ -21,6 +21,11 @@ const formats = [
   { value: "png", title: "PNG frames with alpha" },
 ];
 
+const efforts = [
+  { value: "quick", title: "Quickly" },
+  { value: "smallest", title: "Smallest file" },
+];
+
 /** Prints: order, watch, cancel, fetch. */
 export function FinishBench(): Bench {
   const shot = useShot();
@@ -48,6 +53,7 @@ function PrintCard({ shot }: { shot: Shot }) {
   const prints = useStore((state) => state.prints);
   const [format, setFormat] = useState("mp4");
   const [size, setSize] = useState("1");
+  const [effort, setEffort] = useState("quick");
   const [from, setFrom] = useState(1);
   const [to, setTo] = useState(shot.length);
   if (!film || !filmId) return null;
@@ -61,6 +67,7 @@ function PrintCard({ shot }: { shot: Shot }) {
         to: Math.min(to, shot.length),
         width: even(film.width),
         height: even(film.height),
+        smallest: effort === "smallest",
       })
       .catch(tell);
     if (line)
@@ -75,6 +82,7 @@ function PrintCard({ shot }: { shot: Shot }) {
       <Heading>Print “{shot.name}”</Heading>
       <ChoiceField label="As" value={format} choices={formats} onChoose={setFormat} />
       <ChoiceField label="Size" value={size} choices={sizes} onChoose={setSize} />
+      <ChoiceField label="Pack" value={effort} choices={efforts} onChoose={setEffort} />
       <Whole label="From frame" value={from} least={1} most={shot.length} onSet={setFrom} />
       <Whole label="To frame" value={Math.min(to, shot.length)} least={from} most={shot.length} onSet={setTo} />
       <Button variant="contained" sx={{ mt: 1 }} onClick={() => void order()}>

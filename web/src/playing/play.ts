@@ -1,0 +1,57 @@
+import { shotOf } from "../state/select";
+import { get, set } from "../state/store";
+import { bake, baked, near, nextToBake, usualWait } from "./baking";
+import { type Clock, wallClock } from "./clock";
+
+/** Frames shown in the last second tell the rate. */
+const RateWindowMs = 1000;
+
+/** Shows a picture where the stage is. */
+type Shows = (picture: ImageBitmap) => void;
+
+let shows: Shows = () => undefined;
+
+/** Where what plays is shown. */
+export function playOn(show: Shows): void {
+  shows = show;
+}
+
+export const togglePlay = () => (get().playing ? stop() : play());
+
+export const stop = () => set({ playing: false, reached: null });
+
+export function play(clock: Clock = wallClock()): void {
+  const shot = shotOf(get());
+  if (shot === null || get().place === "parts" || get().place === "rig") return;
+  set({ playing: true, reached: null });
+  void run(clock, get().frame, shot.length, get().film?.frameRate ?? 24);
+}
+
+/**
+ * The clock says which frame is due, so that a second on it is a second of film. A frame that is there is never left out; one that is
+ * not is painted for the next time round, while the nearest before it stays. Whatever time is left goes into painting ahead.
+ */
+async function run(clock: Clock, first: number, length: number, rate: number): Promise<void> {
+  const shown: number[] = [];
+  const began = performance.now();
+  let last = 0;
+  while (get().playing) {
+    const due = ((first - 1 + Math.floor(clock.seconds() * rate)) % length) + 1;
+    const picture = due === last ? null : baked(due);
+    if (picture !== null) {
+      last = due;
+      shows(picture);
+      const now = performance.now();
+      shown.push(now);
+      while ((shown[0] ?? now) < now - RateWindowMs) shown.shift();
+      const seconds = Math.min(RateWindowMs, now - began) / 1000;
+      set({ frame: due, ...(seconds > 0.5 ? { reached: Math.round((shown.length / seconds) * 10) / 10 } : {}) });
+    }
+    // What would be there too late is left for the next time round.
+    const lead = 1 + Math.ceil((usualWait() * rate) / 1000);
+    const from = { ...near(true), frame: ((due - 1 + lead) % length) + 1 };
+    for (let next = nextToBake(from); next !== null; next = nextToBake(from)) void bake(next, from).catch(stop);
+    await new Promise(requestAnimationFrame);
+  }
+  set({ playing: false, reached: null });
+}

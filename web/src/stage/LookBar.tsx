@@ -1,0 +1,79 @@
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import Divider from "@mui/material/Divider";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
+import { bar } from "../benches/PlayButton";
+import { keepUpTo, keptBytes } from "../playing/baking";
+import { keyName } from "../shell/commands";
+import { pictureOf } from "../state/select";
+import { set, useStore } from "../state/store";
+import type { Rect } from "./looking";
+import { seeAll, seeChosen, seePixels } from "./nearness";
+import { openPictureWindow } from "./pictureWindow";
+import { toggleWay, wayList } from "./ways";
+
+const MB = 1024 * 1024;
+const bounds = [160, 320, 640, 1280];
+
+/** From how near and in which way the picture is looked at; what is chosen here is never printed. */
+export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
+  const nearness = useStore((state) => (onBench ? state.nearness.bench : state.nearness.stage));
+  const width = useStore((state) => pictureOf(state).width);
+  const ways = useStore((state) => state.ways);
+  const beyond = useStore((state) => state.beyond);
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const [bytes, setBytes] = useState(keptBytes());
+  const percent = Math.round((100 * nearness.zoom * whole.width) / Math.max(1, width));
+  const close = () => setAt(null);
+  const choose = (run: () => void) => () => {
+    run();
+    close();
+  };
+  const count = ways.size + (beyond ? 1 : 0);
+  return (
+    <>
+      <Tooltip title="From how near, and in which way, the picture is looked at (the wheel comes nearer)">
+        <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
+          Look · {percent} %{count > 0 && !onBench ? ` · ${count} on` : ""}
+        </Button>
+      </Tooltip>
+      <Menu anchorEl={at} open={at !== null} onClose={close} slotProps={{ list: { dense: true } }}>
+        <MenuItem onClick={choose(seeAll)}>All of it (0)</MenuItem>
+        <MenuItem onClick={choose(seePixels)}>Pixel for pixel (Shift+0)</MenuItem>
+        <MenuItem onClick={choose(() => void seeChosen())}>What is chosen (F)</MenuItem>
+        {!onBench && [
+          <Divider key="line" />,
+          ...wayList.map(({ way, title, key }) => (
+            <MenuItem key={way} onClick={() => toggleWay(way)}>
+              <Checkbox checked={ways.has(way)} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
+              {title} (hold {keyName(key)})
+            </MenuItem>
+          )),
+          <MenuItem key="beyond" onClick={() => set({ beyond: !beyond })}>
+            <Checkbox checked={beyond} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
+            Past the frame’s edges
+          </MenuItem>,
+          <Divider key="more" />,
+          <MenuItem key="window" onClick={choose(openPictureWindow)}>
+            The picture in a window of its own
+          </MenuItem>,
+          ...bounds.map((bound) => (
+            <MenuItem
+              key={bound}
+              onClick={() => {
+                keepUpTo(bound * MB);
+                setBytes(bound * MB);
+              }}
+            >
+              <Checkbox checked={bytes === bound * MB} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
+              Keep up to {bound} MB of frames
+            </MenuItem>
+          )),
+        ]}
+      </Menu>
+    </>
+  );
+}

@@ -1,0 +1,151 @@
+import type { View } from "../api/types";
+import { engine } from "../engine/engine";
+import { type Look, whole } from "../engine/look";
+import { listFrame, paint, paintList } from "../painting/picture";
+import { baked, bakeFor } from "../playing/baking";
+import { playOn } from "../playing/play";
+import { viewOf } from "../state/select";
+import { get, type State, set, useStore } from "../state/store";
+import { follow, largestWindow, onPictureWindow } from "./pictureWindow";
+
+/** The visible canvas and what is looked at on it. */
+export interface Screen {
+  context: CanvasRenderingContext2D;
+  look: Look;
+}
+
+let screen: Screen | null = null;
+let wanted = false;
+let seen = false;
+
+/** What the stage shows finely: where, and the mark of its list. */
+let fine: { on: Screen; mark: number } | null = null;
+let busy = false;
+
+/** Where pictures go; null when the stage is gone. */
+export function show(on: Screen | null): void {
+  screen = on;
+  const { place, quality } = get();
+  bakeFor(on === null || place === "parts" || place === "rig" ? null : finer(on.look, quality));
+  if (on) repaint();
+}
+
+/** Paints the current frame; asked for while one is being painted, it paints once more after it. */
+export function repaint(): void {
+  wanted = true;
+  if (!busy) void paintWhileWanted();
+}
+
+/** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
+export const shownMark = () => {
+  const { place, shotId, puppetId, frame, revision } = get();
+  return [place, shotId, puppetId, frame, revision].join(" ");
+};
+
+export const isPaintingStage = () => busy;
+
+/** More pictures are on their way than anybody looks at closely. */
+const isHurried = ({ gripping, scrubbing }: Pick<State, "gripping" | "scrubbing">) => gripping !== null || scrubbing;
+
+/** The same on fewer pixels, or on more. */
+const finer = (look: Look, by: number): Look => ({
+  ...look,
+  width: Math.max(1, Math.round(look.width * by)),
+  height: Math.max(1, Math.round(look.height * by)),
+  x: look.x * by,
+  y: look.y * by,
+});
+
+async function paintWhileWanted(): Promise<void> {
+  busy = true;
+  set({ painting: true });
+  while (wanted && !get().playing) {
+    wanted = false;
+    const view = viewOf(get());
+    const on = screen;
+    if (view === null || on === null) {
+      engine.start();
+      continue;
+    }
+    // Something to look at comes first: a coarse picture at the start, and while something is dragged or the shot is scrubbed.
+    const coarse = isHurried(get()) || !seen;
+    const part = coarse ? Math.min(get().quality, 0.5) / (seen ? 1 : 2) : 1;
+    const mark = shownMark();
+    const { frame } = get();
+    const known = baked(frame);
+    if (known !== null && known.width === on.look.width) {
+      fine = null;
+      put(on, known);
+    } else await paintOn(on, view, frame, coarse, part).catch(() => undefined);
+    wanted ||= coarse && known === null && !isHurried(get());
+    seen = true;
+    engine.start();
+    document.documentElement.dataset.painted = mark;
+    document.documentElement.dataset.fine = coarse && known === null ? "" : mark;
+  }
+  busy = false;
+  set({ painting: false });
+  void paintForWindow();
+}
+
+/** A pose that is let go of is finely there already when it is kept: the same list is not painted twice. */
+async function paintOn(on: Screen, view: View, frame: number, coarse: boolean, part: number): Promise<void> {
+  const { list, mark } = await listFrame(view, frame, finer(on.look, part), coarse);
+  if (!coarse && fine?.on === on && fine.mark === mark) return;
+  const picture = await paintList(list);
+  if (screen === on) {
+    put(on, picture);
+    fine = coarse ? null : { on, mark };
+  }
+  picture.close();
+}
+
+function put({ context }: Screen, picture: ImageBitmap): void {
+  const { width, height } = context.canvas;
+  context.clearRect(0, 0, width, height);
+  context.drawImage(picture, 0, 0, width, height);
+  follow(picture);
+}
+
+/** Another window may be larger than the stage: what stands still is painted for it as well. */
+async function paintForWindow(): Promise<void> {
+  const [size, view, { frame }] = [largestWindow(), viewOf(get()), get()];
+  if (size === null || view?.shot == null) return;
+  const picture = await paint(view, frame, whole(size.width, size.height)).catch(() => null);
+  if (picture !== null && !wanted && !get().playing && frame === get().frame) follow(picture);
+  picture?.close();
+}
+
+onPictureWindow(repaint);
+
+playOn((picture) => {
+  fine = null;
+  if (screen !== null) put(screen, picture);
+});
+
+/** A small picture of a frame, cut to the middle. */
+export async function thumb(view: View, frame: number, width: number, height: number, cutTo: number): Promise<string> {
+  const { shotId } = get();
+  const known = view.shot === shotId && view.cast == null ? baked(frame) : null;
+  const picture = known ?? (await paint(view, frame, whole(width, height)));
+  const copy = document.createElement("canvas");
+  [copy.width, copy.height] = [cutTo, height];
+  copy.getContext("2d")?.drawImage(picture, (cutTo - width) / 2, 0, width, height);
+  if (known === null) picture.close();
+  return copy.toDataURL();
+}
+
+// Whatever changes the picture paints it again.
+useStore.subscribe((now, before) => {
+  const changed =
+    (isHurried(before) && !isHurried(now)) ||
+    (before.playing && !now.playing) ||
+    now.revision !== before.revision ||
+    now.frame !== before.frame ||
+    now.place !== before.place ||
+    now.shotId !== before.shotId ||
+    now.puppetId !== before.puppetId ||
+    now.film !== before.film;
+  if (changed && !now.playing) repaint();
+  if (now.shotId !== before.shotId || now.quality !== before.quality || now.filmId !== before.filmId) show(screen);
+});
