@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./test";
 import { PNG } from "pngjs";
-import { psnr } from "./pictures";
+import { psnr, worstTile } from "./pictures";
 import { kept, edits, oneEdit, open, painted, Server } from "./server";
 
 const server = new Server();
@@ -29,11 +29,12 @@ test("browser and print paint the same picture", async ({ page, request }) => {
     );
     const response = await request.get(`${server.address}/api/films/demo/shots/fog-horn/frames/${frame}.png?width=${width}`);
     const print = PNG.sync.read(await response.body()).data;
-    const near = psnr(ours, print);
-    console.log(`frame ${frame}: PSNR ${near.toFixed(1)} dB`);
-    // Two builds of one engine differ in the last bits of anti-aliasing and blur; 36 dB is a mean error of 4 of 255,
-    // and a shifted, missing or unblurred layer falls far below it.
-    expect(near).toBeGreaterThan(36);
+    const [near, worst] = [psnr(ours, print), worstTile(ours, print, width)];
+    console.log(`frame ${frame}: PSNR ${near.toFixed(1)} dB, worst tile ${worst.toFixed(1)} dB`);
+    // The kernels compute the same numbers; two builds of Skia differ in the last bits of smoothed edges. A shifted, missing or
+    // unsoftened item falls far below it in its tile, however small it is.
+    expect(near).toBeGreaterThan(46);
+    expect(worst).toBeGreaterThan(34);
   }
 });
 

@@ -77,3 +77,22 @@ export function psnr(a: ArrayLike<number>, b: ArrayLike<number>): number {
   for (let i = 0; i < a.length; i += 4) for (let c = 0; c < 3; c++) squares += ((a[i + c] ?? 0) - (b[i + c] ?? 0)) ** 2;
   return 10 * Math.log10(255 ** 2 / (squares / ((a.length / 4) * 3)));
 }
+
+/** The likeness of the worst tile of 32 × 32 pixels, dB. */
+export function worstTile(a: ArrayLike<number>, b: ArrayLike<number>, width: number): number {
+  const [side, height] = [32, a.length / 4 / width];
+  let worst = Number.POSITIVE_INFINITY;
+  for (let top = 0; top < height; top += side) {
+    for (let left = 0; left < width; left += side) {
+      const of = (picture: ArrayLike<number>) => {
+        const tile: number[] = [];
+        for (let y = top; y < Math.min(top + side, height); y++) {
+          for (let i = (y * width + left) * 4; i < (y * width + Math.min(left + side, width)) * 4; i++) tile.push(picture[i] ?? 0);
+        }
+        return tile;
+      };
+      worst = Math.min(worst, psnr(of(a), of(b)));
+    }
+  }
+  return worst;
+}
