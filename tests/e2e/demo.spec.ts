@@ -34,7 +34,7 @@ test("browser and print paint the same picture", async ({ page, request }) => {
     // The kernels compute the same numbers; two builds of Skia differ in the last bits of smoothed edges. A shifted, missing or
     // unsoftened item falls far below it in its tile, however small it is.
     expect(near).toBeGreaterThan(46);
-    expect(worst).toBeGreaterThan(34);
+    expect(worst).toBeGreaterThan(42);
   }
 });
 

@@ -1,4 +1,4 @@
-import type { SkPicture } from "canvaskit-wasm";
+import type { Image, SkPicture } from "canvaskit-wasm";
 import type { Drawing } from "../api/types";
 import type { ArtGrid } from "./drawList.generated";
 import type { Kit } from "./kit";
@@ -88,6 +88,28 @@ export class ArtStore {
     return texels;
   }
 
+  /** A file is decoded with straight alpha; made smaller so, clear pixels would darken the edges. */
+  private premultiplied(file: ArrayBuffer): Image | null {
+    const { kit, kernels } = this.kit;
+    const decoded = kit.MakeImageFromEncoded(file);
+    if (decoded === null) return null;
+    const sheet = new Sheet(this.kit);
+    sheet.resize(decoded.width(), decoded.height());
+    sheet.clear();
+    sheet.canvas.drawImage(decoded, 0, 0);
+    const info = {
+      width: sheet.width,
+      height: sheet.height,
+      colorType: kit.ColorType.RGBA_8888,
+      alphaType: kit.AlphaType.Premul,
+      colorSpace: kit.ColorSpace.SRGB,
+    };
+    const image = kit.MakeImage(info, kernels.bytes(sheet.at, sheet.stride * sheet.height), sheet.stride);
+    sheet.free();
+    decoded.delete();
+    return image;
+  }
+
   private async make(drawing: Drawing): Promise<Art> {
     const { kit } = this.kit;
     const { bounds } = drawing;
@@ -97,7 +119,7 @@ export class ArtStore {
     );
     if (drawing.raster) {
       const response = await fetch(`/api/assets/${drawing.raster.asset}`);
-      const image = response.ok ? kit.MakeImageFromEncoded(await response.arrayBuffer()) : null;
+      const image = response.ok ? this.premultiplied(await response.arrayBuffer()) : null;
       if (image !== null) {
         const { x, y } = drawing.raster;
         canvas.drawImageOptions(image.makeCopyWithDefaultMipmaps(), x, y, kit.FilterMode.Linear, kit.MipmapMode.Linear);
