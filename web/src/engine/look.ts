@@ -19,3 +19,12 @@ export interface Look {
 
 /** The whole picture. */
 export const whole = (width: number, height: number): Look => ({ width, height, zoom: 1, x: 0, y: 0, beyond: false });
+
+/** Whether it shows what is printed; to a pixel, since sizes on screen are rounded. */
+export const isWhole = ({ width, zoom, x, y, beyond, sharp, rest }: Look) =>
+  Math.abs(zoom - 1) * width < 1 &&
+  Math.abs(x) < 1 &&
+  Math.abs(y) < 1 &&
+  !beyond &&
+  !sharp &&
+  (rest ?? "Shown") === "Shown";

@@ -1,5 +1,5 @@
 import type { View } from "../api/types";
-import type { Look } from "../engine/look";
+import { isWhole, type Look } from "../engine/look";
 import { listFrame, paintList } from "../painting/picture";
 import { shotOf, viewOf } from "../state/select";
 import { get, set, useStore } from "../state/store";
@@ -31,9 +31,12 @@ let now: { view: View; look: Look } | null = null;
 /** How large playback's pictures are; null when no shot is shown. */
 export function bakeFor(look: Look | null): void {
   const view = viewOf(get());
-  now = look === null || view === null || view.shot == null ? null : { view, look };
-  if (now === null) return;
-  store.open(JSON.stringify([get().filmId, now]), look === null ? 0 : look.width * look.height * 4);
+  if (look === null || view?.shot == null) {
+    now = null;
+    return;
+  }
+  now = { view, look };
+  store.open(JSON.stringify([get().filmId, now]), look.width * look.height * 4);
   tell();
   whenQuiet();
 }
@@ -48,6 +51,9 @@ export function keepUpTo(bytes: number): void {
 
 /** A frame that is there and holds. */
 export const baked = (frame: number) => store.at(frame, get().revision);
+
+/** The same where it is the whole picture as it is printed, and not one that is looked at from near or in some way. */
+export const bakedWhole = (frame: number) => (now !== null && isWhole(now.look) ? baked(frame) : null);
 
 export const near = (playing: boolean): Near => ({ frame: get().frame, length: shotOf(get())?.length ?? 1, playing });
 

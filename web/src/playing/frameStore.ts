@@ -21,6 +21,17 @@ export function distance({ frame, length, playing }: Near, other: number): numbe
   return playing ? ahead : Math.min(ahead, (length - ahead) * 2);
 }
 
+/** How many frames are wanted before one. */
+function wantedBefore(near: Near, frame: number): number {
+  const until = distance(near, frame);
+  let count = 0;
+  for (let other = 1; other <= near.length; other++) {
+    const when = distance(near, other);
+    if (when < until || (when === until && other < frame)) count++;
+  }
+  return count;
+}
+
 /**
  * Pictures of one shot at one size. When what the core shows has changed none is thrown away: a frame's new list tells whether its picture still holds. Beyond
  * a bound of bytes those go that are wanted last.
@@ -78,11 +89,13 @@ export class FrameStore {
    * @param under frames that are being painted.
    */
   next(near: Near, revision: number, under: ReadonlySet<number>): number | null {
+    let next: number | null = null;
+    for (let frame = 1; frame <= near.length; frame++) {
+      if (this.at(frame, revision) !== null || under.has(frame)) continue;
+      if (next === null || distance(near, frame) < distance(near, next)) next = frame;
+    }
     const room = Math.max(1, Math.floor(this.most / Math.max(1, this.bytesEach)));
-    const wanted = Array.from({ length: near.length }, (_, i) => i + 1)
-      .sort((a, b) => distance(near, a) - distance(near, b))
-      .slice(0, room);
-    return wanted.find((frame) => this.at(frame, revision) === null && !under.has(frame)) ?? null;
+    return next !== null && wantedBefore(near, next) < room ? next : null;
   }
 
   private wantedLast(near: Near): number | null {

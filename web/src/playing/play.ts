@@ -1,4 +1,4 @@
-import { shotOf } from "../state/select";
+import { isOnBench, shotOf } from "../state/select";
 import { get, set } from "../state/store";
 import { bake, baked, near, nextToBake, usualWait } from "./baking";
 import { type Clock, wallClock } from "./clock";
@@ -22,7 +22,7 @@ export const stop = () => set({ playing: false, reached: null });
 
 export function play(clock: Clock = wallClock()): void {
   const shot = shotOf(get());
-  if (shot === null || get().place === "parts" || get().place === "rig") return;
+  if (shot === null || isOnBench(get())) return;
   set({ playing: true, reached: null });
   void run(clock, get().frame, shot.length, get().film?.frameRate ?? 24);
 }

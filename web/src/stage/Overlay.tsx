@@ -4,7 +4,7 @@ import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Edit, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
-import { nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
+import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { makeAt, startDrag, taken } from "./gestures";
@@ -29,7 +29,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const tool = useStore((state) => state.tool);
   const castId = useStore((state) => state.castId);
   const puppet = usePuppet();
-  const onBench = place === "parts" || place === "rig";
+  const onBench = isOnBench({ place });
   const view = useStore(useShallow(viewOf));
   const picture = useStore(useShallow(pictureOf));
   const brush = useStore((state) => state.brush);

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
+import { isOnBench } from "../state/select";
 import { set, useStore } from "../state/store";
 import { AtWork } from "./AtWork";
 import { LookBar } from "./LookBar";
@@ -19,7 +20,7 @@ const BarHeight = 26;
 export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode; empty: ReactNode | null }) {
   const { inks } = useTheme().palette;
   const film = useStore((state) => state.film);
-  const onBench = useStore((state) => state.place === "parts" || state.place === "rig");
+  const onBench = useStore(isOnBench);
   const nearness = useStore((state) => (onBench ? state.nearness.bench : state.nearness.stage));
   const beyond = useStore((state) => state.beyond) && !onBench;
   const castId = useStore((state) => state.castId);
@@ -53,14 +54,16 @@ export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode
   const aspect = onBench ? room.width / Math.max(1, room.height) : frameAspect;
   const whole = onBench ? room : wholeIn(room, aspect);
   const picture = placed(whole, nearness);
-  const seen = seenOf(picture, room, beyond || (onBench && nearness.zoom !== 1));
+  // A bench has no edges that something could lie past.
+  const pastEdges = beyond || (onBench && nearness.zoom !== 1);
+  const seen = seenOf(picture, room, pastEdges);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is looked at is told by these numbers
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context || room.width === 0) return;
     const ratio = Math.min(2, window.devicePixelRatio);
-    const look = lookOf(picture, seen, aspect, ratio, beyond || (onBench && nearness.zoom !== 1));
+    const look = lookOf(picture, seen, aspect, ratio, pastEdges);
     context.canvas.width = look.width;
     context.canvas.height = look.height;
     measured(whole, room);

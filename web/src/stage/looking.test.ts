@@ -1,4 +1,5 @@
 import { expect, test } from "vitest";
+import { isWhole, whole } from "../engine/look";
 import { fitted } from "../state/store";
 import { lookOf, nearTo, placed, seenOf, waysNow, wholeIn, withWays, zoomed } from "./looking";
 
@@ -57,4 +58,19 @@ test("a held key turns a way of looking on, and one that is on off", () => {
     rest: "Left",
   });
   expect(withWays(look, new Set(["alone"]), null)).toMatchObject({ sharp: false, rest: "Dimmed" });
+});
+
+test("a small picture of a card is taken only from what shows the whole picture as it is printed", () => {
+  expect(isWhole(whole(40, 20))).toBe(true);
+  const all = wholeIn(room, 16 / 9);
+  expect(isWhole(lookOf(all, seenOf(all, room, false), 16 / 9, 1, false))).toBe(true);
+  for (const other of [
+    { zoom: 2 },
+    { x: 3 },
+    { y: -1 },
+    { beyond: true },
+    { sharp: true },
+    { rest: "Dimmed" as const },
+  ])
+    expect(isWhole({ ...whole(40, 20), ...other })).toBe(false);
 });

@@ -1,5 +1,5 @@
 import type { Look } from "../engine/look";
-import { fitted, type Nearness, type State, type Way } from "../state/store";
+import type { Nearness, State, Way } from "../state/store";
 
 /** A part of the room that the stage has, screen px. */
 export interface Rect {
@@ -9,8 +9,8 @@ export interface Rect {
   height: number;
 }
 
-export const LeastZoom = 0.2;
-export const MostZoom = 64;
+const LeastZoom = 0.2;
+const MostZoom = 64;
 
 /** All of a picture, as large as the room allows. */
 export function wholeIn(room: Rect, aspect: number): Rect {
@@ -100,12 +100,9 @@ export function withWays(look: Look, ways: ReadonlySet<Way>, only: string | null
 }
 
 /** How the picture's element shows it. */
-export function styleOf(ways: ReadonlySet<Way>): { filter?: string; transform?: string; background?: string } {
+export function styleOf(ways: ReadonlySet<Way>): { filter?: string; transform?: string } {
   return {
     ...(ways.has("silhouette") ? { filter: "brightness(0)" } : ways.has("grey") ? { filter: "grayscale(1)" } : {}),
     ...(ways.has("mirrored") ? { transform: "scaleX(-1)" } : {}),
   };
 }
-
-export const isFitted = (nearness: Nearness) =>
-  nearness === fitted || (nearness.zoom === 1 && nearness.x === 0 && nearness.y === 0);

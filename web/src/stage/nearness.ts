@@ -1,6 +1,6 @@
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
-import { pictureOf, viewOf } from "../state/select";
+import { isOnBench, pictureOf, viewOf } from "../state/select";
 import { fitted, get, type Nearness, set } from "../state/store";
 import { nearTo, type Rect, zoomed } from "./looking";
 
@@ -14,7 +14,7 @@ const PinchRate = 0.01;
 /** How much nearer a key comes. */
 export const KeyStep = 1.25;
 
-const onBench = () => get().place === "parts" || get().place === "rig";
+const onBench = () => isOnBench(get());
 
 export const nearnessNow = (): Nearness => (onBench() ? get().nearness.bench : get().nearness.stage);
 

@@ -2,9 +2,9 @@ import type { View } from "../api/types";
 import { engine } from "../engine/engine";
 import { type Look, whole } from "../engine/look";
 import { listFrame, paint, paintList } from "../painting/picture";
-import { baked, bakeFor } from "../playing/baking";
+import { baked, bakedWhole, bakeFor } from "../playing/baking";
 import { playOn } from "../playing/play";
-import { viewOf } from "../state/select";
+import { isOnBench, viewOf } from "../state/select";
 import { get, type State, set, useStore } from "../state/store";
 import { follow, largestWindow, onPictureWindow } from "./pictureWindow";
 
@@ -25,8 +25,7 @@ let busy = false;
 /** Where pictures go; null when the stage is gone. */
 export function show(on: Screen | null): void {
   screen = on;
-  const { place, quality } = get();
-  bakeFor(on === null || place === "parts" || place === "rig" ? null : finer(on.look, quality));
+  bakeFor(on === null || isOnBench(get()) ? null : finer(on.look, get().quality));
   if (on) repaint();
 }
 
@@ -126,7 +125,7 @@ playOn((picture) => {
 /** A small picture of a frame, cut to the middle. */
 export async function thumb(view: View, frame: number, width: number, height: number, cutTo: number): Promise<string> {
   const { shotId } = get();
-  const known = view.shot === shotId && view.cast == null ? baked(frame) : null;
+  const known = view.shot === shotId && view.cast == null ? bakedWhole(frame) : null;
   const picture = known ?? (await paint(view, frame, whole(width, height)));
   const copy = document.createElement("canvas");
   [copy.width, copy.height] = [cutTo, height];

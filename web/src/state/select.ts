@@ -24,17 +24,17 @@ export const usePuppet = () => useStore(puppetOf);
 export const useCast = () => useStore(castOf);
 
 /** Parts and Rig show the puppet alone at rest; the other places show the shot. */
+export const isOnBench = ({ place }: Pick<State, "place">) => place === "parts" || place === "rig";
+
 export function viewOf(state: State): View | null {
-  const onBench = state.place === "parts" || state.place === "rig";
-  if (onBench) return puppetOf(state) ? { puppet: state.puppetId, aspect: state.benchAspect } : null;
+  if (isOnBench(state)) return puppetOf(state) ? { puppet: state.puppetId, aspect: state.benchAspect } : null;
   return shotOf(state) ? { shot: state.shotId } : null;
 }
 
 /** How large the picture is in its own pixels: the film's frame, or as wide as a bench has room. */
 export function pictureOf(state: State): { width: number; height: number } {
   const { width, height } = state.film ?? { width: 16, height: 9 };
-  const onBench = state.place === "parts" || state.place === "rig";
-  return onBench ? { width: Math.round(height * state.benchAspect), height } : { width, height };
+  return isOnBench(state) ? { width: Math.round(height * state.benchAspect), height } : { width, height };
 }
 
 const names = new WeakMap<Puppet, Map<string, string>>();
