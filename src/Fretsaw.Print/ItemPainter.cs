@@ -70,6 +70,6 @@ internal static class ItemPainter
         }
     }
 
-    private static SKMatrix Matrix(in Homography m) =>
+    public static SKMatrix Matrix(in Homography m) =>
         new((float)m.A, (float)m.B, (float)m.C, (float)m.D, (float)m.E, (float)m.F, (float)m.G, (float)m.H, (float)m.I);
 }

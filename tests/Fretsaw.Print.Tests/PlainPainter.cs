@@ -107,7 +107,7 @@ internal sealed class PlainPainter(ArtStore art, int width, int height, bool exa
         if (node.Kind == DrawList.SoftNode)
         {
             canvas.Save();
-            canvas.SetMatrix(Matrix(inside));
+            canvas.SetMatrix(ItemPainter.Matrix(inside));
             art.Art(words.Int()).Paint(canvas);
             canvas.Restore();
             return;
@@ -145,7 +145,7 @@ internal sealed class PlainPainter(ArtStore art, int width, int height, bool exa
         using var paint = new SKPaint { Shader = shader, IsAntialias = true, Color = SKColors.Black.WithAlpha(ShapePainter.Alpha(opacity)) };
         using var mesh = SKVertices.CreateCopy(SKVertexMode.Triangles, positions, onArt, null, triangles);
         canvas.Save();
-        canvas.SetMatrix(Matrix(toPicture * matrix));
+        canvas.SetMatrix(ItemPainter.Matrix(toPicture * matrix));
         canvas.DrawVertices(mesh, SKBlendMode.Modulate, paint);
         canvas.Restore();
     }
@@ -163,9 +163,6 @@ internal sealed class PlainPainter(ArtStore art, int width, int height, bool exa
 
         return texture;
     }
-
-    private static SKMatrix Matrix(in Homography m) =>
-        new((float)m.A, (float)m.B, (float)m.C, (float)m.D, (float)m.E, (float)m.F, (float)m.G, (float)m.H, (float)m.I);
 
     private static SKBlendMode Mode(Blend blend) => blend switch
     {

@@ -49,8 +49,9 @@ public sealed class DrawListWriter
     public ArraySegment<byte> WritePart(Evaluator frame, CastFrame cast, PartPlan part)
     {
         var thing = frame.Things[cast.Use.Index];
-        var framing = Framing.Of(frame.Plan.Film.Width, frame.Plan.Film.Height);
-        Head(framing, 0, new PixelBox(0, 0, framing.Width, framing.Height));
+        var picture = (frame.Plan.Film.Width, frame.Plan.Film.Height);
+        var framing = Framing.Fit(picture, new Look(picture.Width, picture.Height));
+        Head(framing, 0, framing.Clip(picture));
         var area = new PaintedArea(thing.ToPicture, thing.NearestW, PixelBox.Everything);
         var group = words.Begin(DrawList.GroupNode);
         Place(Blend.Normal, 1, 0, area.ToPainted, Straight);
@@ -196,10 +197,6 @@ public sealed class DrawListWriter
             return toPicture;
         }
 
-        var (s, x, y, m) = (framing.Scale, framing.Left, framing.Top, toPicture);
-        return new Homography(
-            (s * m.A) + (x * m.G), (s * m.B) + (x * m.H), (s * m.C) + (x * m.I),
-            (s * m.D) + (y * m.G), (s * m.E) + (y * m.H), (s * m.F) + (y * m.I),
-            m.G, m.H, m.I);
+        return Homography.Of(new Affine(framing.Scale, 0, 0, framing.Scale, framing.Left, framing.Top)).Then(toPicture);
     }
 }

@@ -26,9 +26,6 @@ public readonly record struct Framing(int Width, int Height, double Scale, doubl
             ((width - (picture.Width * scale)) / 2) + Shift(look.X), ((height - (picture.Height * scale)) / 2) + Shift(look.Y), look.Beyond);
     }
 
-    /// <summary>Pixel for pixel.</summary>
-    public static Framing Of(int width, int height) => new(width, height, 1, 0, 0);
-
     /// <summary>The pixels that the picture is painted on.</summary>
     /// <param name="picture">Its size, px.</param>
     public PixelBox Clip((int Width, int Height) picture)

@@ -78,9 +78,7 @@ internal sealed unsafe class Enlarging : IDisposable
             var j = (int)MathF.Floor(u);
             left[i] = 4 * (j - first);
 
-            // The order of the halves of eight pixels.
-            var at = (4 * (i & ~7)) + (4 * Array.IndexOf(Lanes.Order, i & 7));
-            weights.AsSpan(at, 4).Fill(Part(u - j));
+            weights.AsSpan(Lanes.PlaceOf(i), 4).Fill(Part(u - j));
         }
     }
 
@@ -112,30 +110,19 @@ internal sealed unsafe class Enlarging : IDisposable
     {
         var i = 0;
         var dither = Dither.Row(at.X, at.Y);
-        var o = Vector256.Create(opacity);
         for (; fast && i + 8 <= count; i += 8)
         {
             var (low, high) = (
                 Pair(row, left[i], left[i + 1], left[i + 4], left[i + 5], weights + (4 * i)),
                 Pair(row, left[i + 2], left[i + 3], left[i + 6], left[i + 7], weights + (4 * i) + 16));
-            if (Lanes.AreClear(low, high))
-            {
-                continue;
-            }
-
-            if (opacity < short.MaxValue)
-            {
-                (low, high) = (Avx2.MultiplyHighRoundScale(low, o), Avx2.MultiplyHighRoundScale(high, o));
-            }
-
-            Lanes.Lay(into + i, low, high, dither);
+            Lanes.Lay(into + i, low, high, opacity, dither);
         }
 
         var soft = stackalloc short[4];
         for (; i < count; i++)
         {
             var texel = row + left[i];
-            var weight = weights[(4 * (i & ~7)) + (4 * Array.IndexOf(Lanes.Order, i & 7))];
+            var weight = weights[Lanes.PlaceOf(i)];
             for (var c = 0; c < 4; c++)
             {
                 soft[c] = Scalars.Between(texel[c], texel[c + 4], weight);

@@ -43,17 +43,32 @@ internal static unsafe class Lanes
         return Avx2.ShiftRightLogical(soft + Avx2.MultiplyHighRoundScale(Avx2.ShiftLeftLogical(under, SoftSheet.Bits), rest) + dither, SoftSheet.Bits);
     }
 
-    /// <summary>Lays eight soft pixels; those of no alpha leave everything as it is.</summary>
+    /// <summary>Where a pixel's four numbers stand in a row of weights that is laid out in that order, which is its own inverse.</summary>
+    public static int PlaceOf(int pixel) => (4 * (pixel & ~7)) + (4 * Order[pixel & 7]);
+
+    /// <summary>Lays eight soft pixels, faded; those of no alpha leave everything as it is.</summary>
+    /// <param name="opacity">[0, 32767]</param>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static void Lay(uint* into, Vector256<short> low, Vector256<short> high, short* dither)
+    public static void Lay(uint* into, Vector256<short> low, Vector256<short> high, short opacity, short* dither)
     {
+        if (AreClear(low, high))
+        {
+            return;
+        }
+
+        if (opacity < short.MaxValue)
+        {
+            var part = Vector256.Create(opacity);
+            (low, high) = (Avx2.MultiplyHighRoundScale(low, part), Avx2.MultiplyHighRoundScale(high, part));
+        }
+
         var under = Avx.LoadVector256((byte*)into);
         Avx.Store((byte*)into, Avx2.PackUnsignedSaturate(
             Over(low, Low(under), Avx.LoadVector256(dither)), Over(high, High(under), Avx.LoadVector256(dither + 16))));
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static bool AreClear(Vector256<short> low, Vector256<short> high)
+    private static bool AreClear(Vector256<short> low, Vector256<short> high)
     {
         var any = Avx2.Or(low, high).AsUInt64() & Vector256.Create(0xFFFF000000000000);
         return Avx.TestZ(any, any);

@@ -111,22 +111,11 @@ internal static unsafe class Laying
     {
         var i = 0;
         var dither = Dither.Row(at.X, at.Y);
-        for (var o = Vector256.Create(opacity); fast && i + 8 <= count; i += 8)
+        for (; fast && i + 8 <= count; i += 8)
         {
             // Four pixels a load; the halves take 0 1 4 5 and 2 3 6 7.
             var (a, b) = (Avx.LoadVector256(from + (4 * i)), Avx.LoadVector256(from + (4 * i) + 16));
-            var (low, high) = (Avx2.Permute2x128(a, b, 0x20), Avx2.Permute2x128(a, b, 0x31));
-            if (Lanes.AreClear(low, high))
-            {
-                continue;
-            }
-
-            if (opacity < short.MaxValue)
-            {
-                (low, high) = (Avx2.MultiplyHighRoundScale(low, o), Avx2.MultiplyHighRoundScale(high, o));
-            }
-
-            Lanes.Lay(into + i, low, high, dither);
+            Lanes.Lay(into + i, Avx2.Permute2x128(a, b, 0x20), Avx2.Permute2x128(a, b, 0x31), opacity, dither);
         }
 
         var soft = stackalloc short[4];

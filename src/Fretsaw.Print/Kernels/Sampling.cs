@@ -81,6 +81,6 @@ internal static unsafe class Sampling
 
     /// <summary>Picks the first or the second two of four numbers, each four times.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Vector256<byte> Pairs(int from) => Vector256.Create(
+    public static Vector256<byte> Pairs(int from) => Vector256.Create(
         (byte)0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5, 0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5) + Vector256.Create((byte)from);
 }

@@ -98,7 +98,11 @@ internal sealed unsafe class Softening : IDisposable
     private int Kernel(float sigma)
     {
         var radius = sigma <= 0.05f ? 0 : Math.Max(1, (int)MathF.Ceiling(Softness.Reach * sigma));
-        taps = new float[radius + 1];
+        if (taps.Length <= radius)
+        {
+            taps = new float[radius + 1];
+        }
+
         var sum = 0f;
         for (var i = 0; i <= radius; i++)
         {

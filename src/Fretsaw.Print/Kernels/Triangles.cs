@@ -38,7 +38,7 @@ internal static unsafe class Triangles
         var top = Math.Max(clip.Top, Ceiling(MathF.Min(a.Y, MathF.Min(b.Y, c.Y)) - 0.5f));
         var bottom = Math.Min(clip.Bottom, Ceiling(MathF.Max(a.Y, MathF.Max(b.Y, c.Y)) - 0.5f));
         var (mostU, mostV) = (texture.Width - Sampling.Rim, texture.Height - Sampling.Rim);
-        var (maxU, maxV, o) = (Vector256.Create(mostU), Vector256.Create(mostV), Vector256.Create(opacity));
+        var (maxU, maxV) = (Vector256.Create(mostU), Vector256.Create(mostV));
         var soft = stackalloc short[4];
         for (var y = top; y < bottom; y++)
         {
@@ -57,11 +57,7 @@ internal static unsafe class Triangles
                 var v = Fma.MultiplyAdd(middles, Vector256.Create(acrossV), Vector256.Create(v0));
                 (u, v) = (Avx.Min(Avx.Max(u, Vector256<float>.Zero), maxU), Avx.Min(Avx.Max(v, Vector256<float>.Zero), maxV));
                 var (lower, upper) = Sampling.Eight(texture, null, 0, u, v);
-                if (!Lanes.AreClear(lower, upper))
-                {
-                    (lower, upper) = opacity < short.MaxValue ? (Avx2.MultiplyHighRoundScale(lower, o), Avx2.MultiplyHighRoundScale(upper, o)) : (lower, upper);
-                    Lanes.Lay(row + x, lower, upper, dither);
-                }
+                Lanes.Lay(row + x, lower, upper, opacity, dither);
             }
 
             for (; x < to; x++)

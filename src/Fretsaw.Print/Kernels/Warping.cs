@@ -37,7 +37,6 @@ internal static unsafe class Warping
     {
         var x = from;
         var dither = Dither.Row(from, y);
-        var o = Vector256.Create(opacity);
         for (; fast && x + 8 <= to; x += 8)
         {
             if (!line.Eight(x, out var u, out var v, out var inside))
@@ -46,18 +45,7 @@ internal static unsafe class Warping
             }
 
             var (low, high) = Sampling.Eight(a, b, mix, u, v);
-            (low, high) = (low & Spread(inside, 0), high & Spread(inside, 8));
-            if (Lanes.AreClear(low, high))
-            {
-                continue;
-            }
-
-            if (opacity < short.MaxValue)
-            {
-                (low, high) = (Avx2.MultiplyHighRoundScale(low, o), Avx2.MultiplyHighRoundScale(high, o));
-            }
-
-            Lanes.Lay(into + x, low, high, dither);
+            Lanes.Lay(into + x, low & Spread(inside, 0), high & Spread(inside, 8), opacity, dither);
         }
 
         var soft = stackalloc short[4];
@@ -97,9 +85,7 @@ internal static unsafe class Warping
     }
 
     /// <summary>Masks of eight pixels as one half wants them.</summary>
-    private static Vector256<short> Spread(Vector256<float> inside, int from) => Avx2.Shuffle(
-        inside.AsByte(),
-        Vector256.Create((byte)0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5, 0, 1, 0, 1, 0, 1, 0, 1, 4, 5, 4, 5, 4, 5, 4, 5) + Vector256.Create((byte)from)).AsInt16();
+    private static Vector256<short> Spread(Vector256<float> inside, int from) => Avx2.Shuffle(inside.AsByte(), Sampling.Pairs(from)).AsInt16();
 
     /// <summary>A row of pixels on the texture: (u, v) = (a x + b, d x + e) / (g x + h), texels from the first's middle.</summary>
     internal readonly ref struct Line

@@ -57,7 +57,7 @@ public sealed unsafe class TwinTests
         for (var i = 0; i < left.Length; i++)
         {
             left[i] = 4 * random.Next(into.Width + 1);
-            weights.AsSpan((4 * (i & ~7)) + (4 * Array.IndexOf(Lanes.Order, i & 7)), 4).Fill((short)random.Next(32768));
+            weights.AsSpan(Lanes.PlaceOf(i), 4).Fill((short)random.Next(32768));
         }
 
         fixed (int* l = left)
