@@ -1,4 +1,5 @@
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Painting;
 using Fretsaw.Print.Kernels;
 using Fretsaw.Print.Sheets;
@@ -13,6 +14,10 @@ internal sealed class DrawingArt : IDisposable
 
     private readonly SKPicture picture;
     private readonly SKImage? raster;
+
+    /// <summary>The same in painting order, with gradients that are our own work.</summary>
+    private readonly List<(SKPicture? Shapes, GradientFill? Fill)> steps = [];
+
     public DrawingArt(Drawing drawing, Func<string, byte[]> asset)
     {
         var bounds = drawing.Bounds;
@@ -22,22 +27,51 @@ internal sealed class DrawingArt : IDisposable
             raster = SKImage.FromEncodedData(data)?.ToRasterImage(true) ?? throw new FilmException($"drawing '{drawing.Id}'", "has a picture that cannot be decoded", "bring it in again");
         }
 
+        var frame = new SKRect((float)bounds.X, (float)bounds.Y, (float)bounds.Right, (float)bounds.Bottom);
         using var recorder = new SKPictureRecorder();
-        var canvas = recorder.BeginRecording(new SKRect((float)bounds.X, (float)bounds.Y, (float)bounds.Right, (float)bounds.Bottom));
+        using var stepRecorder = new SKPictureRecorder();
+        var (all, step) = (recorder.BeginRecording(frame), stepRecorder.BeginRecording(frame));
         if (raster is not null)
         {
-            canvas.DrawImage(raster, (float)drawing.Raster!.X, (float)drawing.Raster.Y, Smooth);
+            all.DrawImage(raster, (float)drawing.Raster!.X, (float)drawing.Raster.Y, Smooth);
+            step.DrawImage(raster, (float)drawing.Raster.X, (float)drawing.Raster.Y, Smooth);
         }
 
         foreach (var shape in drawing.Shapes)
         {
-            ShapePainter.Paint(canvas, shape);
+            ShapePainter.Paint(all, shape);
+            if (GradientFill.Of(shape) is not { } fill)
+            {
+                ShapePainter.Paint(step, shape);
+                continue;
+            }
+
+            steps.Add((stepRecorder.EndRecording(), null));
+            steps.Add((null, fill));
+            step = stepRecorder.BeginRecording(frame);
+            ShapePainter.Paint(step, shape with { Fill = null });
         }
 
+        steps.Add((stepRecorder.EndRecording(), null));
         picture = recorder.EndRecording();
     }
 
     public void Paint(SKCanvas canvas) => canvas.DrawPicture(picture);
+
+    /// <param name="canvas">The ground's, with the map set.</param>
+    /// <param name="toSheet">From the drawing's pixels.</param>
+    public void Paint(SKCanvas canvas, in Ground ground, in Affine toSheet)
+    {
+        foreach (var (shapes, fill) in steps)
+        {
+            if (shapes is not null)
+            {
+                canvas.DrawPicture(shapes);
+            }
+
+            fill?.Lay(ground, toSheet);
+        }
+    }
 
     /// <summary>The drawing as texels.</summary>
     /// <param name="sigma">How far it is softened, texels.</param>
@@ -46,9 +80,10 @@ internal sealed class DrawingArt : IDisposable
         using var sharp = new Sheet(grid.Width, grid.Height);
         sharp.Clear();
         var canvas = sharp.Canvas;
-        canvas.Scale((float)(1 / grid.Texel));
-        canvas.Translate((float)-grid.X, (float)-grid.Y);
-        Paint(canvas);
+        using var mask = new Mask();
+        var toTexels = Affine.Scale(1 / grid.Texel, 1 / grid.Texel) * Affine.Translate(-grid.X, -grid.Y);
+        canvas.SetMatrix(ShapePainter.Matrix(toTexels));
+        Paint(canvas, new Ground(sharp, sharp.Box(), mask), toTexels);
         using var softening = new Softening();
         var texels = new SoftSheet();
         softening.Soften(sharp, texels, sigma);
@@ -58,6 +93,12 @@ internal sealed class DrawingArt : IDisposable
     public void Dispose()
     {
         picture.Dispose();
+        foreach (var (shapes, fill) in steps)
+        {
+            shapes?.Dispose();
+            fill?.Dispose();
+        }
+
         raster?.Dispose();
     }
 }

@@ -8,7 +8,8 @@ namespace Fretsaw.Print;
 internal static class ItemPainter
 {
     /// <param name="canvas">Saved; it is restored.</param>
-    public static void Paint(ArtStore art, ref DrawListReader words, in DrawNode node, SKCanvas canvas, in Homography toCanvas)
+    /// <param name="ground">What the canvas paints on, for gradients of our own; null for SkiaSharp's.</param>
+    public static void Paint(ArtStore art, ref DrawListReader words, in DrawNode node, SKCanvas canvas, in Homography toCanvas, in Ground? ground = null)
     {
         var (drawing, opacity) = (words.Int(), words.Float());
         using var group = opacity < 1 ? new SKPaint { Color = SKColors.White.WithAlpha(ShapePainter.Alpha(opacity)) } : null;
@@ -23,7 +24,14 @@ internal static class ItemPainter
         {
             while (words.At < node.End)
             {
-                canvas.SetMatrix(Matrix(toCanvas * words.Affine()));
+                var map = toCanvas * words.Affine();
+                canvas.SetMatrix(Matrix(map));
+                if (ground is { } there && group is null && map.IsAffine)
+                {
+                    art.Art(drawing).Paint(canvas, there, map.AsAffine());
+                    continue;
+                }
+
                 Layered(canvas, group);
                 art.Art(drawing).Paint(canvas);
                 Done(canvas, group);

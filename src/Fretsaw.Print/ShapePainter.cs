@@ -10,14 +10,19 @@ internal static class ShapePainter
 {
     public static void Paint(SKCanvas canvas, Shape shape)
     {
-        using var path = SKPath.ParseSvgPathData(shape.Path);
-        if (path is null)
+        using var path = PathOf(shape);
+        if (path is not null)
         {
-            return;
+            Paint(canvas, shape, path, shape.Fill, shape.Stroke);
         }
+    }
 
-        path.FillType = shape.Rule == FillRule.EvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
-        Paint(canvas, shape, path, shape.Fill, shape.Stroke);
+    /// <returns>Null when it cannot be read.</returns>
+    public static SKPath? PathOf(Shape shape)
+    {
+        var path = SKPath.ParseSvgPathData(shape.Path);
+        path?.FillType = shape.Rule == FillRule.EvenOdd ? SKPathFillType.EvenOdd : SKPathFillType.Winding;
+        return path;
     }
 
     /// <summary>Another outline with a shape's paint.</summary>

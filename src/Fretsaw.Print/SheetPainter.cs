@@ -16,6 +16,8 @@ public sealed class SheetPainter : IDisposable
     private readonly ArtStore art;
     private readonly Sheet frame;
     private readonly KeptBack back;
+    private readonly KeptBoards held = new();
+    private readonly Mask mask = new();
     private readonly Softening softening = new();
     private readonly Enlarging enlarging = new();
     private readonly Stack<Sheet> boards = new();
@@ -36,7 +38,7 @@ public sealed class SheetPainter : IDisposable
     public int Height => frame.Height;
 
     /// <summary>What it holds besides the art, bytes.</summary>
-    public long Bytes => frame.Bytes + back.Bytes + boards.Sum(board => board.Bytes) + softBoards.Sum(board => board.Bytes);
+    public long Bytes => frame.Bytes + back.Bytes + held.Bytes + mask.Bytes + boards.Sum(board => board.Bytes) + softBoards.Sum(board => board.Bytes);
 
     internal Sheet Frame => frame;
 
@@ -47,7 +49,12 @@ public sealed class SheetPainter : IDisposable
         var words = new DrawListReader(list);
         if (!back.Begin(list, clear, frame, out var at))
         {
-            frame.Clear();
+            // A backdrop that is everywhere clears the frame too.
+            if (clear || words.Clip != frame.Box())
+            {
+                frame.Clear();
+            }
+
             if (!clear)
             {
                 Backdrop(words.Backdrop, words.Clip);
@@ -64,6 +71,7 @@ public sealed class SheetPainter : IDisposable
         }
 
         back.End(list);
+        held.EndFrame(softBoards);
     }
 
     /// <summary>Straight or premultiplied RGBA, four bytes a pixel, rows without padding.</summary>
@@ -81,6 +89,8 @@ public sealed class SheetPainter : IDisposable
     {
         frame.Dispose();
         back.Dispose();
+        held.Dispose();
+        mask.Dispose();
         softening.Dispose();
         enlarging.Dispose();
         foreach (var board in boards)
@@ -123,7 +133,7 @@ public sealed class SheetPainter : IDisposable
                 Mesh(ref words, board, clip, toPainted);
                 break;
             default:
-                ItemPainter.Paint(art, ref words, node, board.Canvas(clip), board.ToBoard(toPainted));
+                ItemPainter.Paint(art, ref words, node, board.Canvas(clip), board.ToBoard(toPainted), new Ground(board.Sheet, board.On(clip), mask));
                 break;
         }
 
@@ -143,21 +153,19 @@ public sealed class SheetPainter : IDisposable
         // On a coarse board everything is coarse already.
         var step = Math.Max(place.Step, board.Step);
         var box = node.Box.OnGrid(step);
+        var isMatte = place.Blend is Blend.Inside or Blend.Outside;
+        if (place.Rest > 0 && !isMatte)
+        {
+            LaySoftened(ref words, node, place, board, clip, inside, new BoardKey(place.Key, inside, box, step, (float)place.Rest));
+            return;
+        }
+
         var own = new Board(Take(boards, box.Width / step, box.Height / step), box, step);
         own.Sheet.Clear();
         Nodes(ref words, node, own, box, inside);
-        if (place.Blend is Blend.Inside or Blend.Outside)
+        if (isMatte)
         {
             Cut(board, own, place.Blend == Blend.Outside);
-        }
-        else if (place.Rest > 0)
-        {
-            var soft = Take(softBoards, 1, 1);
-            softening.Soften(own.Sheet, soft, (float)place.Rest);
-            var into = Target(board, place.Blend);
-            LaySoft(board with { Sheet = into }, clip, soft, box, step, Faded(place.Opacity));
-            Blended(board, clip, place.Blend, into);
-            softBoards.Push(soft);
         }
         else if (place.Blend == Blend.Normal)
         {
@@ -169,6 +177,31 @@ public sealed class SheetPainter : IDisposable
         }
 
         boards.Push(own.Sheet);
+    }
+
+    /// <summary>A group that is softened as a whole, unless it still lies there from the frame before.</summary>
+    private void LaySoftened(ref DrawListReader words, in DrawNode node, in DrawPlace place, in Board board, in PixelBox clip, in Homography inside, in BoardKey key)
+    {
+        var soft = held.Find(key);
+        var isOwn = soft is null;
+        if (soft is null)
+        {
+            var own = new Board(Take(boards, key.Box.Width / key.Step, key.Box.Height / key.Step), key.Box, key.Step);
+            own.Sheet.Clear();
+            Nodes(ref words, node, own, key.Box, inside);
+            soft = Take(softBoards, 1, 1);
+            softening.Soften(own.Sheet, soft, key.Rest);
+            boards.Push(own.Sheet);
+            isOwn = !held.Keep(key, soft);
+        }
+
+        var into = Target(board, place.Blend);
+        LaySoft(board with { Sheet = into }, clip, soft, key.Box, key.Step, Faded(place.Opacity));
+        Blended(board, clip, place.Blend, into);
+        if (isOwn)
+        {
+            softBoards.Push(soft);
+        }
     }
 
     private void Nodes(ref DrawListReader words, in DrawNode within, in Board board, in PixelBox clip, in Homography toPainted)

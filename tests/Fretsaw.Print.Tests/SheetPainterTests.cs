@@ -89,6 +89,22 @@ public sealed class SheetPainterTests : IDisposable
         }
     }
 
+    /// <summary>Before a backdrop that changes, so that nothing of the back is kept, while all groups stay as they are.</summary>
+    [Theory]
+    [InlineData(60)]
+    [InlineData(100)]
+    public void What_is_held_from_frame_to_frame_is_the_same_picture(int frame)
+    {
+        var list = List(frame, new Look(480, 270));
+        using var painter = new SheetPainter(art, 480, 270);
+        for (byte red = 0; red < 4; red++)
+        {
+            // Word 4 of the head.
+            list[18] = red;
+            Assert.Equal(Painted(list, 480, 270), Pixels(painter, list));
+        }
+    }
+
     /// <summary>What lies outside its box a node does not touch, softness included.</summary>
     [Theory]
     [InlineData(1)]

@@ -54,7 +54,7 @@ internal sealed unsafe class Softening : IDisposable
                     var span = Span(new ReadOnlySpan<uint>(from.Row(done), width), radius, floats);
                     spans[done % ring] = span;
                     var softened = rows + ((long)floats * (done % ring));
-                    new Span<float>(softened, floats).Clear();
+                    ClearBeside(softened, span, floats);
                     if (span.To > span.From)
                     {
                         Widen((byte*)from.Row(done), l + (4 * radius), 4 * width, fast);
@@ -71,7 +71,7 @@ internal sealed unsafe class Softening : IDisposable
                     (first, last) = (Math.Min(first, span.Item1), Math.Max(last, span.Item2));
                 }
 
-                new Span<short>(into.Row(y), floats).Clear();
+                ClearBeside(into.Row(y), (first, last), floats);
                 Down(near + radius, into.Row(y), t, radius, (first, last), fast);
             }
         }
@@ -82,6 +82,15 @@ internal sealed unsafe class Softening : IDisposable
         NativeMemory.AlignedFree(rows);
         rows = null;
         room = 0;
+    }
+
+    /// <summary>All of a row but what is about to be written; nothing is where the span ends before it begins.</summary>
+    private static void ClearBeside<T>(T* row, (int From, int To) span, int count)
+        where T : unmanaged
+    {
+        var to = Math.Max(span.From, span.To);
+        new Span<T>(row, span.From).Clear();
+        new Span<T>(row + to, count - to).Clear();
     }
 
     /// <summary>Where a row is not clear once it is softened.</summary>

@@ -1,3 +1,4 @@
+using Fretsaw.Core.Films;
 using Fretsaw.Print.Sheets;
 
 namespace Fretsaw.Print.Tests;
@@ -38,6 +39,36 @@ internal static unsafe class Noise
         }
 
         return sheet;
+    }
+
+    public static Mask Mask(Random random, int width, int height)
+    {
+        var mask = new Mask();
+        mask.Resize(width, height);
+        for (var y = 0; y < height; y++)
+        {
+            for (var x = 0; x < width; x++)
+            {
+                mask.Row(y)[x] = (byte)Alpha(random, x, 255);
+            }
+        }
+
+        return mask;
+    }
+
+    /// <summary>Of any kind and spread, with two to seven stops, some of them at one place; half of them opaque. One long, or of the unit circle.</summary>
+    public static Gradient Gradient(Random random)
+    {
+        var isOpaque = random.Next(2) == 0;
+        double[] offsets = [.. Enumerable.Range(0, random.Next(2, 8)).Select(_ => random.Next(11) / 10.0).Order()];
+        return new Gradient
+        {
+            Kind = random.Next(2) == 0 ? GradientKind.Linear : GradientKind.Radial,
+            Spread = (Spread)random.Next(3),
+            X2 = random.Next(2),
+            R = 1,
+            Stops = [.. offsets.Select(offset => new GradientStop(offset, new Colour((byte)random.Next(256), (byte)random.Next(256), (byte)random.Next(256), (byte)(isOpaque ? 255 : random.Next(256)))))],
+        };
     }
 
     /// <summary>A third of them whole, in 1/32767.</summary>

@@ -120,6 +120,19 @@ public sealed unsafe class TwinTests
 
     [Theory]
     [MemberData(nameof(Seeds))]
+    public void Gradients_through_a_mask(int seed) => Both(seed, (random, into, fast) =>
+    {
+        var gradient = Noise.Gradient(random);
+        using var mask = Noise.Mask(random, into.Width, into.Height);
+        var (start, step) = (new Point((4 * random.NextDouble()) - 2, (4 * random.NextDouble()) - 2), new Affine(random.NextDouble() - 0.5, random.NextDouble() - 0.5, 0, 0, 0, 0));
+        for (var y = 0; y < into.Height; y++)
+        {
+            Shading.Row(into.Row(y), mask.Row(y), into.Width, start, step, Ramp.Of(gradient)!, gradient, (float)random.NextDouble(), fast);
+        }
+    });
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
     public void The_gaussian(int seed)
     {
         short[] Softened(bool fast)
