@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Threading.Channels;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Painting;
 using Fretsaw.Print;
@@ -12,6 +13,9 @@ namespace Fretsaw.Bench;
 /// </summary>
 internal static class PlainPrint
 {
+    private const int Workers = 2;
+    private const int Waiting = 3;
+
     public static async Task<TimeSpan> Print(PrintOrder order, Func<string, byte[]> asset, string path)
     {
         var watch = Stopwatch.StartNew();
@@ -24,28 +28,27 @@ internal static class PlainPrint
             "-c:v", "libx264", "-preset", "medium", "-crf", "16", path,
         ])
         { RedirectStandardInput = true })!;
-        var lanes = Enumerable.Range(0, 2).Select(worker => Task.Run(() => Lane(plan, art, order, worker))).ToArray();
-        var painted = await Task.WhenAll(lanes);
+        var lanes = Enumerable.Range(0, Workers).Select(_ => Channel.CreateBounded<byte[]>(Waiting)).ToArray();
+        var work = lanes.Select((lane, worker) => Task.Run(() => Work(plan, art, order, worker, lane.Writer))).ToArray();
         for (var i = 0; i < order.Frames; i++)
         {
-            await ffmpeg.StandardInput.BaseStream.WriteAsync(painted[i % 2][i / 2]);
+            await ffmpeg.StandardInput.BaseStream.WriteAsync(await lanes[i % Workers].Reader.ReadAsync());
         }
 
+        await Task.WhenAll(work);
         ffmpeg.StandardInput.Close();
         await ffmpeg.WaitForExitAsync();
         return watch.Elapsed;
     }
 
-    private static List<byte[]> Lane(Plan plan, ArtStore art, PrintOrder order, int worker)
+    private static async Task Work(Plan plan, ArtStore art, PrintOrder order, int worker, ChannelWriter<byte[]> painted)
     {
-        var (evaluator, writer, frames) = (new Evaluator(plan), new DrawListWriter(), new List<byte[]>());
+        var (evaluator, writer) = (new Evaluator(plan), new DrawListWriter());
         using var painter = new PlainPainter(art, order.Width, order.Height);
-        for (var frame = order.From + worker; frame <= order.To; frame += 2)
+        for (var frame = order.From + worker; frame <= order.To; frame += Workers)
         {
             evaluator.Evaluate(frame);
-            frames.Add(painter.Paint(writer.Write(evaluator, new Look(order.Width, order.Height))));
+            await painted.WriteAsync(painter.Paint(writer.Write(evaluator, new Look(order.Width, order.Height))));
         }
-
-        return frames;
     }
 }

@@ -15,6 +15,12 @@ if (args is ["hostile", var to])
     return;
 }
 
+if (args is ["large", var into])
+{
+    await LargePrint.Print(into);
+    return;
+}
+
 if (args is [var only, var given])
 {
     var some = new Table().AddColumns("Native figure", "Measured", "Aim");

@@ -5,9 +5,10 @@ import { measureLog } from "./log.mjs";
 import { measureLong } from "./long.mjs";
 import { measurePlay } from "./play.mjs";
 import { measureRig } from "./rig.mjs";
-import { address, chromium, start, stop, tidy } from "./server.mjs";
+import { measureStay } from "./stay.mjs";
+import { chromium, start, stop, tidy } from "./server.mjs";
 
-const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), play: measurePlay, rig: measureRig, long: measureLong, log: measureLog, hostile: measureHostile };
+const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), play: measurePlay, rig: measureRig, long: measureLong, log: measureLog, hostile: measureHostile, stay: measureStay };
 const only = process.argv[4];
 
 await start();
