@@ -8,15 +8,15 @@ import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
-import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { useStillFrame } from "../state/useStillFrame";
 import { useStrip } from "../strip/useStrip";
 
 /** The gap that the current frame lies in: its curve, its ticks, and what it is made of. */
 export function GapCard({ owner }: { owner: string }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
+  const frame = useStillFrame();
   const strip = useStrip(owner);
   const card = strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null);
   const frames = card?.next != null ? card.next - card.frame : 1;

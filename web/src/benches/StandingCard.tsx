@@ -13,6 +13,7 @@ import { removeChosen } from "../shell/commands";
 import { commit, wish } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { useStillFrame } from "../state/useStillFrame";
 import { SharpnessFact } from "./SharpnessFact";
 import { keyed, ValueNumber } from "./ValueNumber";
 
@@ -25,11 +26,8 @@ const members = { x: "x", y: "y", size: "sizePercent", turn: "turnDegrees", opac
 /** Where a thing stands: for the whole shot, and at this frame what of that is keyed. */
 export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
   const keepSize = useStore((state) => state.keepSize);
-  const frame = useStore((state) => state.frame);
-  const playing = useStore((state) => state.playing);
-  const values = useAnswer(
-    playing ? null : { kind: "values", view: { shot: shot.id }, frame, owner: thing.id, thing: "stand" },
-  );
+  const frame = useStillFrame();
+  const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner: thing.id, thing: "stand" });
   const isPicture = thing.body.kind === "picture";
   const change = (changes: Changes): Edit => ({ kind: "changeThing", shotId: shot.id, thingId: thing.id, ...changes });
   const put = (line: ValueLine, value: number): Edit | Promise<Edit> => {

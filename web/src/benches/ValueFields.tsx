@@ -2,8 +2,8 @@ import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
-import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { useStillFrame } from "../state/useStillFrame";
 import { keyed, ValueNumber } from "./ValueNumber";
 
 /** The animatable values of one thing at the current frame; setting one keys it here. */
@@ -19,9 +19,8 @@ export function ValueFields({
   leaveOut?: string[];
 }) {
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
-  const playing = useStore((state) => state.playing);
-  const values = useAnswer(shot && !playing ? { kind: "values", view: { shot: shot.id }, frame, owner, thing } : null);
+  const frame = useStillFrame();
+  const values = useAnswer(shot ? { kind: "values", view: { shot: shot.id }, frame, owner, thing } : null);
   if (!shot) return null;
   const obeys = values?.lines.find((line) => line.obeys)?.obeys;
   return (

@@ -1,10 +1,10 @@
 import type { Canvas, Image } from "canvaskit-wasm";
+import { channels } from "./argb";
 import type { Art, ArtStore } from "./artStore";
 import type { DrawList, DrawNode, GroupNode, MeshNode, PixelBox, SoftNode } from "./drawList.generated";
 import { paintItem, skiaBlend } from "./items";
 import type { Kit } from "./kit";
 import { identity, type Map9, ofMatrix, then } from "./maps";
-import { channels } from "./sheetPainter";
 
 /** So many textures that the GPU holds; beyond, those that were not used for longest go. */
 const MostTextures = 160;

@@ -7,6 +7,7 @@ import { tell } from "../state/film";
 import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { useStillFrame } from "../state/useStillFrame";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
@@ -23,7 +24,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const { inks } = useTheme().palette;
   const film = useStore((state) => state.film);
   const place = useStore((state) => state.place);
-  const frame = useStore((state) => state.frame);
+  const frame = useStillFrame();
   const playing = useStore((state) => state.playing);
   const chosen = useStore((state) => state.chosen);
   const tool = useStore((state) => state.tool);

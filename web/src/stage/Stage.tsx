@@ -17,7 +17,7 @@ const Margin = 26;
 const BarHeight = 26;
 
 /** The picture as large as the place allows, with the handles over it and the bar of this place's actions under it. */
-export function Stage({ caption, bar, empty }: { caption: string; bar: ReactNode; empty: ReactNode | null }) {
+export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactNode; empty: ReactNode | null }) {
   const { inks } = useTheme().palette;
   const film = useStore((state) => state.film);
   const onBench = useStore(isOnBench);

@@ -8,11 +8,13 @@ import { Heading, Hint } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
 import { holdHere, keyHere } from "../../shell/commands";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
+import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
 import { castsOf, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
 import { type Chosen, set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
@@ -28,7 +30,6 @@ import { ValueFields } from "../ValueFields";
 export function ActBench(): Bench {
   const shot = useShot();
   const cast = useCast();
-  const frame = useStore((state) => state.frame);
   const puppets = useStore((state) => state.film?.puppets);
   const wholeBody = useStore((state) => state.wholeBody);
   const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
@@ -36,7 +37,7 @@ export function ActBench(): Bench {
     list: <ActList puppet={puppet ?? null} />,
     stage: (
       <Stage
-        caption={`Through the lens · frame ${frame}`}
+        caption={<LensCaption />}
         bar={
           <>
             <PlayButton />
@@ -154,7 +155,7 @@ function ActList({ puppet }: { puppet: Puppet | null }) {
 
 function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
+  const frame = useStillFrame();
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");

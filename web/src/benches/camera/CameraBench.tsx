@@ -10,10 +10,11 @@ import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { holdHere, keyHere } from "../../shell/commands";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
+import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
 import { newId, useShot } from "../../state/select";
-import { useStore } from "../../state/store";
+import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
@@ -27,14 +28,13 @@ import { ShakeCurve } from "./ShakeCurve";
 /** Camera marks, focus marks and shake. */
 export function CameraBench(): Bench {
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
   return {
     list: <StageList />,
     stage: (
       <Group orientation="horizontal" id="camera-stage">
         <Panel id="lens" minSize="200px" defaultSize="58%">
           <Stage
-            caption={`Through the lens · frame ${frame} · drag the picture to truck and boom`}
+            caption={<LensCaption note="drag the picture to truck and boom" />}
             bar={<PlayButton />}
             empty={null}
           />
@@ -51,7 +51,7 @@ export function CameraBench(): Bench {
 }
 
 function CameraCard({ shot }: { shot: Shot }) {
-  const frame = useStore((state) => state.frame);
+  const frame = useStillFrame();
   const snags = useSnags().filter((snag) => snag.place === "camera");
   const things = shot.things.map((thing) => ({ value: thing.id, title: `${thing.name}, ${thing.stand.distance} m` }));
   const strip = useStrip("camera");
@@ -118,7 +118,7 @@ function CameraCard({ shot }: { shot: Shot }) {
 
 /** The focus pull that the current frame lies in. */
 function FocusGap({ shot }: { shot: Shot }) {
-  const frame = useStore((state) => state.frame);
+  const frame = useStillFrame();
   const row = useStrip("camera")?.rows.find((one) => one.thing === "focus");
   const beads = row?.beads ?? [];
   const index = beads.findLastIndex((bead, i) => bead.frame <= frame && i + 1 < beads.length);

@@ -7,6 +7,7 @@ import { startDrag, taken } from "../../stage/gestures";
 import { useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { useStillFrame } from "../../state/useStillFrame";
 import { bar } from "../PlayButton";
 import { labelRows } from "./labelRows";
 
@@ -36,11 +37,10 @@ function ticks(near: number, far: number): number[] {
 export function Elevation() {
   const { inks } = useTheme().palette;
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
-  const playing = useStore((state) => state.playing);
+  const frame = useStillFrame();
   const chosen = useStore((state) => state.chosen);
   const keepSize = useStore((state) => state.keepSize);
-  const answer = useAnswer(shot && !playing ? { kind: "elevation", shot: shot.id, frame } : null);
+  const answer = useAnswer(shot ? { kind: "elevation", shot: shot.id, frame } : null);
   const [held, setHeld] = useState(answer);
   const [even, setEven] = useState(false);
   const room = useRef<HTMLDivElement>(null);

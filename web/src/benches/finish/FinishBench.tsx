@@ -8,6 +8,7 @@ import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { entry, row } from "../../fields/row";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
+import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { tell } from "../../state/film";
 import { useShot } from "../../state/select";
@@ -29,7 +30,6 @@ const efforts = [
 /** Prints: order, watch, cancel, fetch. */
 export function FinishBench(): Bench {
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
   const snags = useSnags();
   return {
     list: (
@@ -42,7 +42,7 @@ export function FinishBench(): Bench {
         )}
       </>
     ),
-    stage: <Stage caption={`Through the lens · frame ${frame}`} bar={<PlayButton />} empty={null} />,
+    stage: <Stage caption={<LensCaption />} bar={<PlayButton />} empty={null} />,
     card: shot ? <PrintCard key={shot.id} shot={shot} /> : null,
   };
 }

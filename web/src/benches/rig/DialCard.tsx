@@ -78,10 +78,9 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
 /** The dial's face: its stations, and a knob that is dragged; arrow keys move it too. */
 function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const { inks } = useTheme().palette;
-  const playing = useStore((state) => state.playing);
   const tool = useStore((state) => state.tool);
   const view = { puppet: puppet.id };
-  const values = useAnswer(playing ? null : { kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
+  const values = useAnswer({ kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
   const at = (name: string) => values?.lines.find((line) => line.address.property === name)?.value ?? 0;
   const told = { across: at("across"), down: dial.isPad ? at("down") : 0 };
   // The knob stays under the hand until the core's word has come there too; a key may be pressed again before.

@@ -3,10 +3,12 @@ import { api } from "../../api/client";
 import { FileButton } from "../../fields/FileButton";
 import { Heading, Hint } from "../../fields/Heading";
 import { report } from "../../shell/ArtNews";
+import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { onServer } from "../../state/film";
 import { castsOf, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
+import { useStillFrame } from "../../state/useStillFrame";
 import type { Bench } from "../Bench";
 import { Elevation } from "../camera/Elevation";
 import { bar, PlayButton } from "../PlayButton";
@@ -18,7 +20,6 @@ import { ValueFields } from "../ValueFields";
 /** Flats and puppets at their distances. */
 export function SceneryBench(): Bench {
   const shot = useShot();
-  const frame = useStore((state) => state.frame);
   const chosen = useStore((state) => state.chosen);
   const thing = shot?.things.find((one) => one.id === chosen?.thing);
   return {
@@ -30,7 +31,7 @@ export function SceneryBench(): Bench {
     ),
     stage: (
       <Stage
-        caption={`Through the lens · frame ${frame}`}
+        caption={<LensCaption />}
         bar={
           <>
             <PlayButton />
@@ -47,22 +48,25 @@ export function SceneryBench(): Bench {
         }
       />
     ),
-    card:
-      shot && thing ? (
-        <StandingCard shot={shot} thing={thing} />
-      ) : (
-        <>
-          <Heading>Scenery</Heading>
-          <Hint>
-            Choose a flat or puppet to place it. Drag it on the picture to move it across its plane; drag its line in
-            the side elevation to put it nearer or farther.
-          </Hint>
-          <ValueFields owner="wind" thing="air" title={`Wind at frame ${frame}`} />
-          <Hint>One wind for the whole shot: everything that sways obeys it.</Hint>
-        </>
-      ),
+    card: shot && thing ? <StandingCard shot={shot} thing={thing} /> : <AirCard />,
     strip: <Elevation />,
   };
+}
+
+/** While nothing is chosen. */
+function AirCard() {
+  const frame = useStillFrame();
+  return (
+    <>
+      <Heading>Scenery</Heading>
+      <Hint>
+        Choose a flat or puppet to place it. Drag it on the picture to move it across its plane; drag its line in the
+        side elevation to put it nearer or farther.
+      </Hint>
+      <ValueFields owner="wind" thing="air" title={`Wind at frame ${frame}`} />
+      <Hint>One wind for the whole shot: everything that sways obeys it.</Hint>
+    </>
+  );
 }
 
 /** A new flat stands a little behind what is chosen, or at the distance typed. */
