@@ -11,7 +11,9 @@ export async function measureDemo(page, native) {
   }
   await page.waitForFunction(() => document.querySelectorAll("[data-card] image").length >= 9);
   const figures = await page.evaluate(async () => {
-    const { timeEvaluation, begin, move, cancel, frame, ask, paintList } = window.fretsaw;
+    const { timeEvaluation, begin, move, cancel, frame, ask, paintList, setState } = window.fretsaw;
+    // As under a hand: nothing is baked meanwhile.
+    setState({ scrubbing: true });
     const view = { shot: "fog-horn" };
     // As the stage paints while something is dragged.
     const look = { width: 320, height: 180, zoom: 1, x: 0, y: 0, beyond: false };
