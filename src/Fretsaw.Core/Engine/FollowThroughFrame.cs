@@ -59,7 +59,9 @@ public sealed class FollowThroughFrame
         for (var s = 0; s < plan.FollowThroughs.Length; s++)
         {
             var spring = plan.FollowThroughs[s];
-            var first = last - spring.MemoryFrames;
+
+            // Before the first frame nothing moves, so a spring that starts settled there is as it would be from any frame before.
+            var first = Math.Max(0, last - spring.MemoryFrames);
             var (place, speed) = (Driver(shot, use, s, first, scratch), default(Point));
             var from = place;
             for (var f = first + 1; f <= last; f++)

@@ -12,9 +12,7 @@ namespace Fretsaw.Core.Puppets;
 public readonly struct Spring
 {
     /// <summary>A frame's spring looks back until no more than this part of an old jolt is left.</summary>
-    public const double Forgotten = 0.002;
-
-    private const double LongestMemorySeconds = 4;
+    public const double Forgotten = 0.001;
 
     private readonly double yy;
     private readonly double yv;
@@ -58,7 +56,7 @@ public readonly struct Spring
 
         // Above critical damping the slow one of the two decays counts.
         var slowest = zeta <= 1 ? zeta * omega : omega * (zeta - Math.Sqrt((zeta * zeta) - 1));
-        var seconds = Math.Min(LongestMemorySeconds, -Math.Log(Forgotten) / slowest);
+        var seconds = -Math.Log(Forgotten) / slowest;
         return (int)Math.Ceiling((seconds * frameRate) + follow.LagFrames) + 1;
     }
 

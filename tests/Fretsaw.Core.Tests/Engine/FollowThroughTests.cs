@@ -114,6 +114,35 @@ public class FollowThroughTests
         }, iter: 60, threads: 1);
     }
 
+    /// <summary>A spring of half a hertz swings for twenty seconds: no frame may let it fall back to where it would be at rest.</summary>
+    [Fact]
+    public void A_soft_spring_goes_on_as_long_as_it_swings()
+    {
+        var soft = new FollowThrough { StiffnessHz = 0.5, Damping = 0.1 };
+        var (plain, follows) = (Tailed(null, (1, 0), (25, 0), (31, 200)), Tailed(soft, (1, 0), (25, 0), (31, 200)));
+        var length = 400;
+        var (still, swinging) = (Longer(plain), Longer(follows));
+        double[] behind = [.. Enumerable.Range(1, length).Select(frame => Tip(swinging, frame) - Tip(still, frame))];
+
+        // From when the driver stands, the free swing of a damped oscillator: y″ + 2ζω·y′ + ω²·y = 0, taken on frame by frame.
+        var (omega, zeta, h) = (2 * Math.PI * soft.StiffnessHz, soft.Damping, 1 / 24.0);
+        var damped = omega * Math.Sqrt(1 - (zeta * zeta));
+        for (var frame = 60; frame + 2 <= length; frame++)
+        {
+            // Of three frames in line the last follows from the two before: y₂ = 2·e^(−ζωh)·cos(ω_d·h)·y₁ − e^(−2ζωh)·y₀.
+            var (a, b) = (2 * Math.Exp(-zeta * omega * h) * Math.Cos(damped * h), Math.Exp(-2 * zeta * omega * h));
+            var expected = (a * Bent(behind[frame - 1])) - (b * Bent(behind[frame - 2]));
+            Assert.Equal(expected, Bent(behind[frame]), 0.004 * 200);
+        }
+
+        Assert.InRange(Enumerable.Range(150, 40).Max(frame => Math.Abs(behind[frame])), 10, 200);
+        Assert.InRange(Enumerable.Range(350, 40).Max(frame => Math.Abs(behind[frame])), 0.1, 20);
+
+        // What turns the bone is an angle; for what it swings at the end the arm is long enough.
+        static double Bent(double x) => 200 * Math.Asin(Math.Clamp(x / 200, -1, 1));
+        Film Longer(Film film) => film with { Shots = [film.Shots[0] with { Length = length }] };
+    }
+
     [Fact]
     public void A_lag_starts_it_late_and_the_amount_can_be_keyed_away()
     {
