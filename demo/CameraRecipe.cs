@@ -20,7 +20,7 @@ internal static class CameraRecipe
         film = Focus(film, shot, 62, 3.3, Gap.Hold);
         film = Focus(film, shot, 112, 3.3, Gap.Both);
         film = Focus(film, shot, 180, 2.88, Gap.Both);
-        return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = 85, DiesAwayFrames = 30, Seed = 4 }).Apply(film);
+        return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = 85, DiesAwayFrames = 30, Seed = 4, Noise = ShakeNoise.Band }).Apply(film);
     }
 
     public static Film Mark(Film film, string shot, int frame, Gap gap, double truck, double boom, double dolly)

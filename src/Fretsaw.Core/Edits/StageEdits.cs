@@ -125,6 +125,8 @@ public sealed record ChangeShake(string ShotId, string ShakeId) : Edit
 
     public int? Seed { get; init; }
 
+    public ShakeNoise? Noise { get; init; }
+
     public override string Title => Name is null ? "Changed a shake" : "Renamed a shake";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
@@ -138,6 +140,7 @@ public sealed record ChangeShake(string ShotId, string ShakeId) : Edit
             StartFrame = StartFrame ?? shake.StartFrame,
             DiesAwayFrames = DiesAwayFrames ?? shake.DiesAwayFrames,
             Seed = Seed ?? shake.Seed,
+            Noise = Noise ?? shake.Noise,
         }),
     });
 }

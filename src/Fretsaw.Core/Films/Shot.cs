@@ -26,6 +26,16 @@ public sealed record Shot : IEntity
     public Wind Wind { get; init; } = new();
 }
 
+/// <summary>What a shake is made of.</summary>
+public enum ShakeNoise
+{
+    /// <summary>Gradient noise in two octaves, as films had it first: most of its power lies below the pace, and it begins at rest.</summary>
+    Gradient,
+
+    /// <summary>Its power lies about the pace.</summary>
+    Band,
+}
+
 /// <summary>Seeded camera unrest.</summary>
 public sealed record Shake : IEntity
 {
@@ -48,4 +58,7 @@ public sealed record Shake : IEntity
     public int DiesAwayFrames { get; init; } = 20;
 
     public int Seed { get; init; } = 1;
+
+    /// <summary>A shake that does not say is one of before there was a choice.</summary>
+    public ShakeNoise Noise { get; init; }
 }

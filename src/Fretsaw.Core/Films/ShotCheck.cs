@@ -81,6 +81,7 @@ internal static class ShotCheck
         Range(shake.RollDegrees, 0, 90, place, "roll", "°");
         Range(shake.PaceHz, 0.01, 60, place, "pace", "Hz");
         Range(shake.StartFrame, -MaxLength, MaxLength, place, "start", "");
+        Demand(Enum.IsDefined(shake.Noise), place, "has an unknown noise", "choose one of the listed noises");
         Range(shake.DiesAwayFrames, 1, MaxLength, place, "dying away", "frames");
     }
 }

@@ -13,6 +13,9 @@ public readonly record struct Unrest(double X, double Y, double RollDegrees)
 
     private const double SecondWeight = 0.5;
 
+    /// <summary>A shake across, down and in roll.</summary>
+    private const int Axes = 3;
+
     /// <summary>Two independent octaves add by their squares.</summary>
     private static readonly double Normal = 1 / (GradientNoise.Rms * Math.Sqrt(1 + (SecondWeight * SecondWeight)));
 
@@ -29,11 +32,11 @@ public readonly record struct Unrest(double X, double Y, double RollDegrees)
                 continue;
             }
 
-            var place = (frame - shake.StartFrame) / frameRate * shake.PaceHz;
+            var seconds = (frame - shake.StartFrame) / frameRate;
             var pixels = envelope * shake.StrengthPercent / 100 * frameWidth;
-            x += pixels * Axis(place, shake.Seed, 0);
-            y += pixels * Axis(place, shake.Seed, 1);
-            roll += envelope * shake.RollDegrees * Axis(place, shake.Seed, 2);
+            x += pixels * Axis(shake, seconds, 0);
+            y += pixels * Axis(shake, seconds, 1);
+            roll += envelope * shake.RollDegrees * Axis(shake, seconds, 2);
         }
 
         return new Unrest(x, y, roll);
@@ -46,10 +49,16 @@ public readonly record struct Unrest(double X, double Y, double RollDegrees)
         return gone is < 0 or > 1 ? 0 : Math.Pow(Rest, gone);
     }
 
-    /// <summary>One axis with RMS 1. A third of a cell in, the noise is not on its zeros.</summary>
-    private static double Axis(double place, int seed, int axis)
+    /// <summary>One axis with RMS 1.</summary>
+    private static double Axis(Shake shake, double seconds, int axis)
     {
-        var line = (seed * 3) + axis;
+        var line = (shake.Seed * Axes) + axis;
+        return shake.Noise == ShakeNoise.Band ? BandNoise.At(seconds, shake.PaceHz, line) : Octaves(seconds * shake.PaceHz, line);
+    }
+
+    /// <summary>A third of a cell in, the noise is not on its zeros.</summary>
+    private static double Octaves(double place, int line)
+    {
         var first = GradientNoise.At(place + (1.0 / 3), line);
         var second = GradientNoise.At((place * SecondPace) + (2.0 / 3) + 1000, line);
         return (first + (SecondWeight * second)) * Normal;

@@ -125,7 +125,7 @@ internal static class FullFilm
         Name = "Shot",
         Length = 48,
         Wind = new Wind { StrengthPercent = 120 },
-        Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7 }],
+        Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7, Noise = ShakeNoise.Band }],
         Things =
         [
             new Thing

@@ -81,5 +81,61 @@ public class LensTests
         Assert.InRange(rms / (0.018 * 1920), 0.95, 1.05);
     }
 
+    /// <summary>Over seeds, at every frame, also where pace and frame rate share a beat: as strong as the envelope says.</summary>
+    [Theory]
+    [InlineData(7)]
+    [InlineData(12)]
+    [InlineData(24)]
+    [InlineData(2.5)]
+    public void A_shake_is_as_strong_at_every_frame(double pace)
+    {
+        const int Seeds = 8000;
+        var shake = new Shake { Id = "s", Name = "s", StrengthPercent = 1, PaceHz = pace, DiesAwayFrames = 20, Noise = ShakeNoise.Band };
+        foreach (var frame in new[] { 1, 2, 5, 13, 21 })
+        {
+            var rms = Math.Sqrt(Enumerable.Range(0, Seeds).Average(seed => Math.Pow(Unrest.At([shake with { Seed = seed }], frame, 24, 100).X, 2)));
+            Assert.InRange(rms / Unrest.Envelope(shake, frame), 0.95, 1.05);
+        }
+    }
+
+    /// <summary>Outside check: the power by MathNet.Numerics' Fourier transform, taken often enough that nothing folds over.</summary>
+    [Theory]
+    [InlineData(7)]
+    [InlineData(3)]
+    [InlineData(11)]
+    public void A_shakes_power_lies_about_its_pace(double pace)
+    {
+        const int Samples = 4096;
+        const double Rate = 96;
+        var power = new double[Samples / 2];
+        for (var seed = 0; seed < 40; seed++)
+        {
+            var values = Enumerable.Range(0, Samples).Select(i => new System.Numerics.Complex(BandNoise.At(i / Rate, pace, seed), 0)).ToArray();
+            MathNet.Numerics.IntegralTransforms.Fourier.Forward(values);
+            for (var i = 0; i < power.Length; i++)
+            {
+                power[i] += values[i].Magnitude * values[i].Magnitude;
+            }
+        }
+
+        var (all, step) = (power.Sum(), Rate / Samples);
+        Assert.Equal(pace, power.Select((p, i) => p * i * step).Sum() / all, 0.02 * pace);
+        var smooth = Enumerable.Range(0, power.Length).Select(i => power[Math.Max(0, i - 20)..Math.Min(power.Length, i + 21)].Average()).ToList();
+        Assert.Equal(pace, smooth.IndexOf(smooth.Max()) * step, 0.15 * pace);
+        var below = power.Take((int)(pace / step)).Sum() / all;
+        Assert.InRange(below, 0.45, 0.55);
+    }
+
+    [Fact]
+    public void Shakes_of_two_seeds_and_of_two_axes_have_nothing_in_common()
+    {
+        var shake = new Shake { Id = "s", Name = "s", StrengthPercent = 1, RollDegrees = 1, DiesAwayFrames = 100_000, Noise = ShakeNoise.Band };
+        Unrest Of(int seed, int frame) => Unrest.At([shake with { Seed = seed }], frame, 24, 100);
+        double Common(Func<int, double> a, Func<int, double> b) => Enumerable.Range(1, 4000).Average(frame => a(frame) * b(frame));
+        Assert.InRange(Common(frame => Of(1, frame).X, frame => Of(2, frame).X), -0.15, 0.15);
+        Assert.InRange(Common(frame => Of(1, frame).X, frame => Of(1, frame).Y), -0.15, 0.15);
+        Assert.InRange(Common(frame => Of(1, frame).X, frame => Of(1, frame).RollDegrees), -0.15, 0.15);
+    }
+
     private static CameraState At(Film film, double truck) => new(truck, 0, 0, 0, 0, 0, film.RestLensMm, 8, 3, default);
 }

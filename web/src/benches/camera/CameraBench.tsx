@@ -69,6 +69,7 @@ function CameraCard({ shot }: { shot: Shot }) {
         startFrame: frame,
         diesAwayFrames: 20,
         seed: 1 + shot.shakes.length,
+        noise: "Band",
       },
     });
   return (
@@ -146,6 +147,11 @@ function FocusGap({ shot }: { shot: Shot }) {
   );
 }
 
+const noises = [
+  { value: "Band", title: "About the pace" },
+  { value: "Gradient", title: "Slower than the pace" },
+];
+
 function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
   const change = (changes: Partial<Shake>) => ({
     kind: "changeShake" as const,
@@ -195,6 +201,12 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         max={60}
         value={shake.paceHz}
         edit={(paceHz) => change({ paceHz })}
+      />
+      <ChoiceField
+        label="Unrest"
+        value={shake.noise}
+        choices={noises}
+        onChoose={(noise) => void commit(change({ noise: noise as Shake["noise"] }))}
       />
       <NumberField
         label="Starts at frame"
