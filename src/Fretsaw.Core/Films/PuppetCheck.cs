@@ -6,6 +6,9 @@ namespace Fretsaw.Core.Films;
 /// <summary>What holds among the things of a puppet; what each part keeps to by itself is in <see cref="PartCheck"/>.</summary>
 internal static class PuppetCheck
 {
+    /// <summary>So that solving a reach takes a bounded time and room.</summary>
+    private const int MaxBonesOfReach = 100;
+
     public static void Check(Puppet puppet, HashSet<string> drawings)
     {
         var place = $"puppet '{puppet.Name}'";
@@ -98,6 +101,7 @@ internal static class PuppetCheck
         Name(reach.Name, place);
         Demand(reach.Upper != reach.Lower, place, "has one bone only", "choose two bones or more in a row");
         var chain = ChainOf(puppet, reach.Upper, reach.Lower, place);
+        Demand(chain.Length <= MaxBonesOfReach, place, $"has more than {MaxBonesOfReach} bones", "choose a shorter chain");
         for (var i = 1; i < chain.Length; i++)
         {
             Demand((chain[i].Start - chain[i - 1].Start).Length >= 1, place, $"has no length before the joint of '{chain[i].Name}'", "draw the bone before it longer");
