@@ -186,11 +186,11 @@ internal static class BrambleRecipe
         yield return Bone("bone-lamp-lower", "Lower arm, lamp side", 466, 532, 512, 412, "bone-lamp-upper");
         yield return Bone("bone-free-upper", "Upper arm, free side", 252, 444, 184, 536, BrambleRig.Spine);
         yield return Bone("bone-free-lower", "Lower arm, free side", 184, 536, 198, 664, "bone-free-upper");
-        yield return new AddReach(puppet, new Reach { Id = BrambleRig.LampReach, Name = "Paw, lamp side", Upper = "bone-lamp-upper", Lower = "bone-lamp-lower", Bend = 1 });
-        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FreeReach, Name = "Paw, free side", Upper = "bone-free-upper", Lower = "bone-free-lower", Bend = 1 });
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.LampReach, Name = "Paw, lamp side", Upper = "bone-lamp-upper", Lower = "bone-lamp-lower", Bend = 1, Method = ReachMethod.Settled });
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FreeReach, Name = "Paw, free side", Upper = "bone-free-upper", Lower = "bone-free-lower", Bend = 1, Method = ReachMethod.Settled });
         yield return Bone("bone-thigh", "Thigh, near", 373, 724, 373, 806, null);
         yield return Bone("bone-shin", "Shin, near", 373, 806, 373, 900, "bone-thigh");
-        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FootReach, Name = "Foot, near", Upper = "bone-thigh", Lower = "bone-shin", Bend = -1, StretchPercent = 30 });
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FootReach, Name = "Foot, near", Upper = "bone-thigh", Lower = "bone-shin", Bend = -1, StretchPercent = 30, Method = ReachMethod.Settled });
         yield return new ChangePart(puppet, parts["Leg, near"]) { Bend = Leg };
         yield return Rides("Body", BrambleRig.Spine);
         yield return Rides("Head", BrambleRig.Neck);

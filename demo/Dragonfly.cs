@@ -46,7 +46,7 @@ internal static class Dragonfly
             });
         }
 
-        yield return new AddReach(puppet, new Reach { Id = Tail, Name = "Tail's end", Upper = TailBones[0], Lower = TailBones[^1], Bend = 1, StretchPercent = 10 });
+        yield return new AddReach(puppet, new Reach { Id = Tail, Name = "Tail's end", Upper = TailBones[0], Lower = TailBones[^1], Bend = 1, StretchPercent = 10, Method = ReachMethod.Settled });
         yield return new ChangePart(puppet, parts["Tail"]) { RidesOn = parts["Body"], Bend = new BoneBend { Bones = TailBones } };
         yield return new ChangePart(puppet, parts["Wing, near"]) { RidesOn = parts["Body"], Pivot = new Point(160, 150) };
         yield return new ChangePart(puppet, parts["Wing, far"]) { RidesOn = parts["Body"], Pivot = new Point(158, 150), Locked = true };

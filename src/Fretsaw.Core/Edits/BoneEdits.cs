@@ -110,12 +110,22 @@ public sealed record ChangeReach(string PuppetId, string ReachId) : Edit
 
     public double? StretchPercent { get; init; }
 
-    public override string Title =>
-        Name is not null ? "Renamed a reach" : Bend is not null ? "Turned a reach's bend" : "Changed how far a reach stretches";
+    public ReachMethod? Method { get; init; }
+
+    public override string Title => this switch
+    {
+        { Name: not null } => "Renamed a reach",
+        { Bend: not null } => "Turned a reach's bend",
+        { Method: not null } => "Changed how a reach finds its goal",
+        _ => "Changed how far a reach stretches",
+    };
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
-        Reaches = puppet.Reaches.With(ReachId, "reach", reach => reach with { Name = Name ?? reach.Name, Bend = Bend ?? reach.Bend, StretchPercent = StretchPercent ?? reach.StretchPercent }),
+        Reaches = puppet.Reaches.With(ReachId, "reach", reach => reach with
+        {
+            Name = Name ?? reach.Name, Bend = Bend ?? reach.Bend, StretchPercent = StretchPercent ?? reach.StretchPercent, Method = Method ?? reach.Method,
+        }),
     });
 }
 

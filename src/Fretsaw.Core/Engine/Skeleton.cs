@@ -1,3 +1,4 @@
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 
@@ -133,7 +134,15 @@ public sealed class Skeleton
             LayOut(values, reach, grown);
         }
 
-        ChainReach.Solve(joints.AsSpan(0, n + 1), lengths.AsSpan(0, n), restTurns.AsSpan(0, n), reach.Limits, goal, reach.Reach.Bend);
+        if (reach.Reach.Method == ReachMethod.Settled)
+        {
+            ChainReach.Solve(joints.AsSpan(0, n + 1), lengths.AsSpan(0, n), restTurns.AsSpan(0, n), reach.Limits, goal, reach.Reach.Bend);
+        }
+        else
+        {
+            ChainRounds.Solve(joints.AsSpan(0, n + 1), lengths.AsSpan(0, n), restTurns.AsSpan(0, n), reach.Limits, goal, reach.Reach.Bend);
+        }
+
         var before = 0.0;
         for (var i = 0; i < n; i++)
         {

@@ -25,6 +25,16 @@ public sealed record Bone : IEntity
 /// <param name="Most">Degrees from rest, [0, 180].</param>
 public sealed record TurnLimit(double Least, double Most);
 
+/// <summary>How a chain of limited or of more than two bones finds its goal.</summary>
+public enum ReachMethod
+{
+    /// <summary>In rounds, as films had it first: limited chains may miss what they could reach, and jump.</summary>
+    Rounds,
+
+    /// <summary>From a posture that follows the goal, settled within the limits.</summary>
+    Settled,
+}
+
 /// <summary>A goal that a chain of bones solves for. At rest the goal is the lowest bone's end.</summary>
 public sealed record Reach : IEntity
 {
@@ -43,4 +53,7 @@ public sealed record Reach : IEntity
 
     /// <summary>How much longer the bones may grow to get to a goal out of reach, %, [0, 300].</summary>
     public double StretchPercent { get; init; }
+
+    /// <summary>A reach that does not say is one of before there was a choice.</summary>
+    public ReachMethod Method { get; init; }
 }

@@ -108,6 +108,7 @@ internal static class PuppetCheck
         }
 
         Demand(reach.Bend is 1 or -1, place, $"bends to {reach.Bend}", "use 1 or -1");
+        Demand(Enum.IsDefined(reach.Method), place, "has an unknown method", "choose one of the listed methods");
         Range(reach.StretchPercent, 0, 300, place, "stretch", "%");
     }
 

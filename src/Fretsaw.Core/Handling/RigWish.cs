@@ -72,7 +72,7 @@ public sealed record MakeReach(string Puppet, string LowerBone, string NewId, in
 
         var second = Bones.SecondOf(puppet, upper, lower);
         var side = Point.Cross(lower.End - upper.Start, second.Start - upper.Start);
-        return new AddReach(Puppet, new Reach { Id = NewId, Name = $"{lower.Name} reach", Upper = upper.Id, Lower = lower.Id, Bend = side >= 0 ? 1 : -1 });
+        return new AddReach(Puppet, new Reach { Id = NewId, Name = $"{lower.Name} reach", Upper = upper.Id, Lower = lower.Id, Bend = side >= 0 ? 1 : -1, Method = ReachMethod.Settled });
     }
 }
 

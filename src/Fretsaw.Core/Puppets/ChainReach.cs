@@ -13,6 +13,9 @@ public static class ChainReach
     /// <summary>The goal counts as reached within this part of the chain's length: a hundredth of a pixel on a long arm.</summary>
     public const double Near = 1e-5;
 
+    /// <summary>A turn that differs from another by less is the same, radians.</summary>
+    private const double Rounding = 1e-12;
+
     /// <summary>Where no posture arrives, another than the first has to come nearer by this part of the length: chains do not flip for less.</summary>
     private const double WorthFlipping = 0.002;
 
@@ -92,7 +95,7 @@ public static class ChainReach
     {
         var (upper, lower) = TwoBoneReach.Solve(joints[0], goal, lengths[0], lengths[1], bend);
         (turns[0], turns[1]) = (Nearest(chain, 0, upper), Nearest(chain, 1, lower - upper));
-        if (Angles.Wrap(turns[0] - upper) != 0 || Math.Abs(Angles.Wrap(turns[1] - lower + upper)) > 1e-12)
+        if (Math.Abs(Angles.Wrap(turns[0] - upper)) > Rounding || Math.Abs(Angles.Wrap(turns[1] - lower + upper)) > Rounding)
         {
             return false;
         }

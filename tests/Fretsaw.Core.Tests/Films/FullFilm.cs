@@ -83,7 +83,7 @@ internal static class FullFilm
             TestFilm.Bone("tail", 0, 40, 30, 40),
             TestFilm.Bone("tip", 30, 40, 60, 40, "tail"),
         ],
-        Reaches = [new Reach { Id = "reach", Name = "Reach", Upper = "up", Lower = "low", Bend = -1, StretchPercent = 10 }],
+        Reaches = [new Reach { Id = "reach", Name = "Reach", Upper = "up", Lower = "low", Bend = -1, StretchPercent = 10, Method = ReachMethod.Settled }],
         Dials = [new Dial { Id = "dial", Name = "Dial", IsPad = true, Blend = DialBlend.Smooth, Spread = PadSpread.Triangles, Stations = [new Station(50, -20, [new StationValue("pinned", "turn", 4), new StationValue("mouth", "swap") { Choice = "wide" }])] }],
         Parts =
         [

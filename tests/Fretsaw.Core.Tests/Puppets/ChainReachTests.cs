@@ -24,7 +24,7 @@ public class ChainReachTests
     [Fact]
     public void A_longer_chain_ends_at_its_goal_with_all_lengths_kept() => Gen.Select(Gen.Double[-60, 20], Gen.Double[-60, 20]).Sample((x, y) =>
     {
-        var frame = TestFilm.At(Reaching(Tail, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4" }, TestFilm.Keyed("r", "shiftX", (1, x - 60)), TestFilm.Keyed("r", "shiftY", (1, y))), 1);
+        var frame = TestFilm.At(Reaching(Tail, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4", Method = ReachMethod.Settled }, TestFilm.Keyed("r", "shiftX", (1, x - 60)), TestFilm.Keyed("r", "shiftY", (1, y))), 1);
         var goal = new Point(200 + x - 60, 100 + y);
         var lengths = Tail.All(bone =>
         {
@@ -39,7 +39,7 @@ public class ChainReachTests
     {
         var places = Enumerable.Range(0, 200).Select(i =>
         {
-            var frame = TestFilm.At(Reaching(Tail, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4" }, TestFilm.Keyed("r", "shiftX", (1, -i * 0.5)), TestFilm.Keyed("r", "shiftY", (1, i * 0.2))), 1);
+            var frame = TestFilm.At(Reaching(Tail, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4", Method = ReachMethod.Settled }, TestFilm.Keyed("r", "shiftX", (1, -i * 0.5)), TestFilm.Keyed("r", "shiftY", (1, i * 0.2))), 1);
             return frame.World("b2").Map(Tail[2].Start);
         }).ToList();
         Assert.All(places.Zip(places.Skip(1)), pair => Assert.True((pair.First - pair.Second).Length < 6, $"{pair}"));
@@ -49,7 +49,7 @@ public class ChainReachTests
     public void Limits_are_kept_even_when_the_goal_then_cannot_be_reached()
     {
         var limited = Tail.Select(bone => bone with { Limit = new TurnLimit(-10, 10) }).ToImmutableArray();
-        var frame = TestFilm.At(Reaching(limited, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4" }, TestFilm.Keyed("r", "shiftX", (1, -190)), TestFilm.Keyed("r", "shiftY", (1, -60))), 1);
+        var frame = TestFilm.At(Reaching(limited, new Reach { Id = "r", Name = "r", Upper = "b0", Lower = "b4", Method = ReachMethod.Settled }, TestFilm.Keyed("r", "shiftX", (1, -190)), TestFilm.Keyed("r", "shiftY", (1, -60))), 1);
         for (var i = 1; i < 5; i++)
         {
             var (a, b) = (frame.World($"b{i - 1}"), frame.World($"b{i}"));
@@ -62,9 +62,9 @@ public class ChainReachTests
     public void Two_limited_bones_keep_their_limits_and_without_need_are_solved_exactly()
     {
         ImmutableArray<Bone> arm = [TestFilm.Bone("u", 0, 0, 100, 10), TestFilm.Bone("l", 100, 10, 200, 0, "u") with { Limit = new TurnLimit(-120, 0) }];
-        var free = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l" }, TestFilm.Keyed("r", "shiftX", (1, -40))), 1);
+        var free = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled }, TestFilm.Keyed("r", "shiftX", (1, -40))), 1);
         Assert.True((End(free, "l", arm[1].End) - new Point(160, 0)).Length < 1e-6);
-        var wrong = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Bend = -1 }, TestFilm.Keyed("r", "shiftX", (1, -40))), 1);
+        var wrong = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled, Bend = -1 }, TestFilm.Keyed("r", "shiftX", (1, -40))), 1);
         var (a, b) = (wrong.World("u"), wrong.World("l"));
         Assert.InRange(Angles.Wrap(Math.Atan2(b.B, b.A) - Math.Atan2(a.B, a.A)) / Angles.RadiansPerDegree, -120.001, 0.001);
     }
@@ -76,7 +76,7 @@ public class ChainReachTests
     public void Out_of_reach_a_chain_stretches_as_far_as_it_may(double percent, double ends)
     {
         ImmutableArray<Bone> arm = [TestFilm.Bone("u", 0, 0, 100, 0), TestFilm.Bone("l", 100, 0, 200, 0, "u")];
-        var frame = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", StretchPercent = percent }, TestFilm.Keyed("r", "shiftX", (1, 100))), 1);
+        var frame = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled, StretchPercent = percent }, TestFilm.Keyed("r", "shiftX", (1, 100))), 1);
         Assert.Equal(ends, End(frame, "l", arm[1].End).X, 6);
     }
 
@@ -99,7 +99,7 @@ public class ChainReachTests
     {
         ImmutableArray<Bone> leg = [TestFilm.Bone("u", 0, 0, 10, 60), TestFilm.Bone("l", 10, 60, 0, 120, "u")];
         var film = Reaching(
-            leg, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Bend = -1 },
+            leg, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled, Bend = -1 },
             TestFilm.Keyed("body", "shiftX", (1, 0), (49, 40)), TestFilm.Keyed("body", "shiftY", (1, 0), (49, 12)), TestFilm.Keyed("body", "turn", (1, 0), (49, 8)));
         var shot = film.Shots[0];
         Evaluator FrameAt(View view, double number) => TestFilm.At(film, number);
@@ -127,7 +127,7 @@ public class ChainReachTests
     public void With_the_whole_body_a_goal_out_of_reach_takes_the_body_along()
     {
         ImmutableArray<Bone> arm = [TestFilm.Bone("u", 0, 0, 100, 10), TestFilm.Bone("l", 100, 10, 200, 0, "u")];
-        var film = Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l" });
+        var film = Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled });
         var session = new Session(film);
         var view = new View(TestFilm.ShotId);
         var from = session.FrameAt(view, 1).Camera.ToPicture(film, 3).Map(new Point(200, 0));

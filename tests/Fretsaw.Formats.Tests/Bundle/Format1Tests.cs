@@ -16,6 +16,9 @@ public class Format1Tests
 {
     private static readonly string Folder = Path.Combine(AppContext.BaseDirectory, "Bundle", "format-1");
 
+    /// <summary>Two thousandths of a jolt were forgotten then; the demo's is some sixty pixels.</summary>
+    private const float ForgottenPx = 0.15f;
+
     private static Film Open(string name)
     {
         using var file = File.OpenRead(Path.Combine(Folder, $"{name}.fretsaw"));
@@ -48,7 +51,10 @@ public class Format1Tests
         }
     }
 
-    /// <summary>The list's version is another, and leaves out what lies outside the picture; every other number is the same bits.</summary>
+    /// <summary>
+    /// The list's version is another, and leaves out what lies outside the picture; every other number is the same bits, but of what a
+    /// spring carries, which remembers longer than it did.
+    /// </summary>
     private static void ShowsTheSame(Film film, List<PaintedLayer> then, List<PaintedLayer> now, string at)
     {
         var next = 0;
@@ -63,7 +69,7 @@ public class Format1Tests
             var (items, found) = (now[next++].Items, 0);
             foreach (var item in layer.Items)
             {
-                if (found < items.Count && items[found].IsSameAs(item))
+                if (found < items.Count && (items[found].IsSameAs(item) || (Sprung(film).Contains(item.Drawing) && items[found].IsNear(item, ForgottenPx))))
                 {
                     found++;
                 }
@@ -78,6 +84,10 @@ public class Format1Tests
 
         Assert.Equal(now.Count, next);
     }
+
+    /// <summary>Drawings of parts with a follow-through of their own.</summary>
+    private static HashSet<int> Sprung(Film film) =>
+        [.. film.Puppets.SelectMany(puppet => puppet.Parts).Where(part => part.FollowThrough is not null).Select(part => film.Drawings.ToList().FindIndex(drawing => drawing.Id == part.Drawing))];
 
     /// <summary>In the same place, as solid, and as soft, but for what was too little to see.</summary>
     private static bool IsLaidAs(PaintedLayer then, PaintedLayer now) =>

@@ -189,6 +189,10 @@ internal sealed record PaintedItem(int Kind, int Drawing, float[] Numbers, int[]
         Kind == other.Kind && Drawing == other.Drawing && Numbers.SequenceEqual(other.Numbers) && Rest.SequenceEqual(other.Rest)
         && (Cut is null || (Cut.Zip(other.Cut!).All(pair => pair.First.IsSameAs(pair.Second)) && By!.TrueForAll(one => other.By!.Exists(one.IsSameAs))));
 
+    /// <summary>The same, painted up to so far off.</summary>
+    public bool IsNear(PaintedItem other, float pixels) =>
+        Kind == other.Kind && Drawing == other.Drawing && Numbers.Zip(other.Numbers).All(pair => Math.Abs(pair.First - pair.Second) <= pixels) && Rest.SequenceEqual(other.Rest);
+
     /// <summary>Places round everything of it.</summary>
     public IEnumerable<Point> Places(Film film)
     {

@@ -1,3 +1,4 @@
+import Button from "@mui/material/Button";
 import type { Puppet, Reach } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Fact } from "../../fields/Fact";
@@ -35,6 +36,17 @@ export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {
         value={reach.stretchPercent}
         edit={(stretchPercent) => ({ ...change, stretchPercent })}
       />
+      {reach.method === "Rounds" && (
+        <>
+          <Hint>
+            This reach is of before chains reached all that their limits allow: a limited or long one may miss its goal and
+            jump. Mended it moves on smoothly, and poses that it took may change.
+          </Hint>
+          <Button variant="outlined" onClick={() => void commit({ ...change, method: "Settled" })}>
+            Mend the reach
+          </Button>
+        </>
+      )}
       <Hint>Choose “Try it” and drag the ring: the bones follow. In Act the goal can be planted on the ground.</Hint>
       <Remove title="Remove the reach" />
     </>
