@@ -124,7 +124,10 @@ public sealed record ChangeReach(string PuppetId, string ReachId) : Edit
     {
         Reaches = puppet.Reaches.With(ReachId, "reach", reach => reach with
         {
-            Name = Name ?? reach.Name, Bend = Bend ?? reach.Bend, StretchPercent = StretchPercent ?? reach.StretchPercent, Method = Method ?? reach.Method,
+            Name = Name ?? reach.Name,
+            Bend = Bend ?? reach.Bend,
+            StretchPercent = StretchPercent ?? reach.StretchPercent,
+            Method = Method ?? reach.Method,
         }),
     });
 }

@@ -1,6 +1,5 @@
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Tests;
 

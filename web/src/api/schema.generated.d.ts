@@ -2032,6 +2032,7 @@ export interface components {
             bend?: null | number;
             /** Format: double */
             stretchPercent?: null | number;
+            method?: null | components["schemas"]["ReachMethod"];
             title?: null | string;
         };
         EditChangeShake: {
@@ -2052,6 +2053,7 @@ export interface components {
             diesAwayFrames?: null | number;
             /** Format: int32 */
             seed?: null | number;
+            noise?: null | components["schemas"]["ShakeNoise"];
             title?: null | string;
         };
         EditChangeShot: {
@@ -3492,7 +3494,14 @@ export interface components {
              * @description How much longer the bones may grow to get to a goal out of reach, %, [0, 300].
              */
             stretchPercent: number;
+            /** @description A reach that does not say is one of before there was a choice. */
+            method: components["schemas"]["ReachMethod"];
         };
+        /**
+         * @description How a chain of limited or of more than two bones finds its goal.
+         * @enum {unknown}
+         */
+        ReachMethod: "Rounds" | "Settled";
         /** @description A layer of the file that came in again, on the part it belongs to. */
         RedrawMatch: {
             /**
@@ -3581,7 +3590,14 @@ export interface components {
             diesAwayFrames: number;
             /** Format: int32 */
             seed: number;
+            /** @description A shake that does not say is one of before there was a choice. */
+            noise: components["schemas"]["ShakeNoise"];
         };
+        /**
+         * @description What a shake is made of.
+         * @enum {unknown}
+         */
+        ShakeNoise: "Gradient" | "Band";
         /** @description One filled and/or stroked path. */
         Shape: {
             /** @description SVG path data of absolute M, L, C, Q and Z only, which every painter reads alike. */

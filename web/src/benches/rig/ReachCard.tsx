@@ -39,8 +39,8 @@ export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {
       {reach.method === "Rounds" && (
         <>
           <Hint>
-            This reach is of before chains reached all that their limits allow: a limited or long one may miss its goal and
-            jump. Mended it moves on smoothly, and poses that it took may change.
+            This reach is of before chains reached all that their limits allow: a limited or long one may miss its goal
+            and jump. Mended it moves on smoothly, and poses that it took may change.
           </Hint>
           <Button variant="outlined" onClick={() => void commit({ ...change, method: "Settled" })}>
             Mend the reach
