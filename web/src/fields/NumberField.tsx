@@ -87,6 +87,7 @@ export function NumberField({
         disabled={disabled != null}
         value={shown}
         inputMode="decimal"
+        data-typing={text !== null}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
         onFocus={(event: React.FocusEvent<HTMLInputElement>) => event.target.select()}
         onBlur={() => text !== null && void make(parse(text))}

@@ -26,12 +26,13 @@ export function TextField({
         component="input"
         value={text}
         maxLength={200}
+        data-typing={text !== value}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
         onBlur={write}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
           if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") setText(value);
-          event.stopPropagation();
+          if (!event.ctrlKey) event.stopPropagation();
         }}
         sx={{
           width: 132,

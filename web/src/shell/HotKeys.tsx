@@ -5,14 +5,17 @@ function HotKey({ command }: { command: Command }) {
   useHotkeys(
     command.keys ?? "",
     (event) => {
-      // A button that has the focus keeps its own Enter and Space.
-      const onButton = event.target instanceof Element && event.target.closest("button, a, [role=button]") !== null;
-      if (onButton && (command.keys === "enter" || command.keys === "space")) return;
+      const target = event.target instanceof Element ? event.target : null;
+      // A button that was gone to by keys keeps its own Enter and Space; one that was clicked does not.
+      const button = target?.closest("button, a, [role=button]");
+      if (button?.matches(":focus-visible") && (command.keys === "enter" || command.keys === "space")) return;
+      // What is being typed is taken back letter by letter.
+      if (command.inFields === "unless typed in" && target?.matches("[data-typing=true]")) return;
       event.preventDefault();
       command.run();
     },
     // The face of a dial is a slider, and takes no key but the arrows.
-    { enabled: command.keys !== undefined, enableOnFormTags: command.keys === "ctrl+k" || ["slider"] },
+    { enabled: command.keys !== undefined, enableOnFormTags: command.inFields !== undefined || ["slider"] },
   );
   return null;
 }

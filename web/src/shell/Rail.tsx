@@ -1,7 +1,6 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
-import Tooltip from "@mui/material/Tooltip";
 import { places, useStore } from "../state/store";
 import { go, placeNames } from "./commands";
 import { useSnags } from "./Snags";
@@ -41,59 +40,65 @@ export function Rail() {
         const here = name === place;
         const count = snags.filter((snag) => snag.place === name).length;
         return (
-          <Tooltip key={name} title={`${placeNames[name]} (${i + 1})`} placement="right">
-            <ButtonBase
-              onClick={() => go(name)}
-              aria-current={here ? "page" : undefined}
-              aria-label={count > 0 ? `${placeNames[name]}, ${count} snags` : placeNames[name]}
-              sx={{
-                position: "relative",
-                flexDirection: "column",
-                py: 1,
-                borderRadius: 2,
-                fontSize: 12,
-                fontFamily: "inherit",
-                fontWeight: here ? 700 : 400,
-                color: here ? inks.petrol : inks.railInk,
-                bgcolor: here ? "background.paper" : "transparent",
-              }}
+          <ButtonBase
+            key={name}
+            onClick={() => go(name)}
+            aria-current={here ? "page" : undefined}
+            aria-label={count > 0 ? `${placeNames[name]}, ${count} snags` : placeNames[name]}
+            sx={{
+              position: "relative",
+              flexDirection: "column",
+              py: 1,
+              borderRadius: 2,
+              fontSize: 12,
+              fontFamily: "inherit",
+              fontWeight: here ? 700 : 400,
+              color: here ? inks.petrol : inks.railInk,
+              bgcolor: here ? "background.paper" : "transparent",
+            }}
+          >
+            <svg
+              width="24"
+              height="24"
+              viewBox="0 0 24 24"
+              fill="none"
+              stroke="currentColor"
+              strokeWidth="1.6"
+              strokeLinecap="round"
+              strokeLinejoin="round"
+              aria-hidden="true"
             >
-              <svg
-                width="24"
-                height="24"
-                viewBox="0 0 24 24"
-                fill="none"
-                stroke="currentColor"
-                strokeWidth="1.6"
-                strokeLinecap="round"
-                strokeLinejoin="round"
-                aria-hidden="true"
+              <path d={marks[name]} />
+            </svg>
+            {placeNames[name]}
+            <Box
+              component="span"
+              aria-hidden="true"
+              sx={{ position: "absolute", top: 4, left: 7, fontSize: 11, opacity: 0.7 }}
+            >
+              {i + 1}
+            </Box>
+            {count > 0 && (
+              <Box
+                component="span"
+                sx={{
+                  position: "absolute",
+                  top: 3,
+                  right: 6,
+                  minWidth: 17,
+                  height: 17,
+                  borderRadius: 9,
+                  bgcolor: "error.main",
+                  color: "error.contrastText",
+                  fontSize: 11,
+                  lineHeight: "17px",
+                  fontWeight: 700,
+                }}
               >
-                <path d={marks[name]} />
-              </svg>
-              {placeNames[name]}
-              {count > 0 && (
-                <Box
-                  component="span"
-                  sx={{
-                    position: "absolute",
-                    top: 3,
-                    right: 6,
-                    minWidth: 17,
-                    height: 17,
-                    borderRadius: 9,
-                    bgcolor: "error.main",
-                    color: "error.contrastText",
-                    fontSize: 11,
-                    lineHeight: "17px",
-                    fontWeight: 700,
-                  }}
-                >
-                  {count}
-                </Box>
-              )}
-            </ButtonBase>
-          </Tooltip>
+                {count}
+              </Box>
+            )}
+          </ButtonBase>
         );
       })}
     </Box>

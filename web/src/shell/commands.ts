@@ -11,6 +11,8 @@ import { get, type Place, places, type Side, set, touch } from "../state/store";
 export interface Command {
   name: string;
   keys?: string;
+  /** The shortcut also counts while a field has the focus. */
+  inFields?: "always" | "unless typed in";
   run: () => void;
 }
 
@@ -97,10 +99,10 @@ export const commands: Command[] = [
   { name: "Last frame", keys: "end", run: () => goTo(Number.MAX_SAFE_INTEGER) },
   { name: "Key the pose / set a camera mark", keys: "enter", run: keyHere },
   { name: "Hold here", keys: "h", run: () => void holdHere() },
-  { name: "Undo", keys: "ctrl+z", run: () => void undo() },
-  { name: "Redo", keys: "ctrl+shift+z", run: () => void redo() },
+  { name: "Undo", keys: "ctrl+z", inFields: "unless typed in", run: () => void undo() },
+  { name: "Redo", keys: "ctrl+shift+z", inFields: "unless typed in", run: () => void redo() },
   { name: "Remove what is chosen", keys: "delete", run: removeChosen },
-  { name: "Find a command", keys: "ctrl+k", run: () => set({ finderOpen: true }) },
+  { name: "Find a command", keys: "ctrl+k", inFields: "always", run: () => set({ finderOpen: true }) },
   { name: "Look from nearer", keys: "equal", run: () => zoomBy(KeyStep) },
   { name: "Look from farther", keys: "minus", run: () => zoomBy(1 / KeyStep) },
   { name: "Look at all of the picture", keys: "0", run: seeAll },

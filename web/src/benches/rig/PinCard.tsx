@@ -5,7 +5,7 @@ import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { useAnswer } from "../../state/useAnswer";
-import { carriers } from "./carriers";
+import { carriersOfPin } from "./carriers";
 import { FollowFields } from "./FollowFields";
 import { HeatPicture } from "./HeatPicture";
 import { Remove } from "./Remove";
@@ -41,7 +41,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
       <ChoiceField
         label="Rides on"
         value={pin.ridesOn ?? ""}
-        choices={carriers(puppet, part.id, "Its own part")}
+        choices={carriersOfPin(puppet, part.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
       <NumberField

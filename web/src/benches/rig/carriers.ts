@@ -1,10 +1,15 @@
 import type { Puppet } from "../../api/types";
 
-/** What a part, pin or bone can ride on. */
-export const carriers = (puppet: Puppet, own: string, rest = "Whole body") => [
-  { value: "", title: rest },
-  ...puppet.bones.filter((bone) => bone.id !== own).map((bone) => ({ value: bone.id, title: `${bone.name} (bone)` })),
-  ...puppet.parts.filter((part) => part.id !== own).map((part) => ({ value: part.id, title: part.name })),
+/** What a part or bone can ride on: nothing that would then ride on itself. */
+export const carriers = (puppet: Puppet, own: string) => [
+  { value: "", title: "Whole body" },
+  ...things(puppet, ridersOf(puppet, own).add(own)),
+];
+
+/** What a pin of a part can ride on. */
+export const carriersOfPin = (puppet: Puppet, part: string) => [
+  { value: "", title: "Its own part" },
+  ...things(puppet, new Set([part])),
 ];
 
 /** What may carry a part besides, in the course of a shot. */
@@ -13,3 +18,27 @@ export const otherCarriers = (puppet: Puppet, own: string) => [
   { value: "body", title: "Whole body" },
   ...carriers(puppet, own).slice(1),
 ];
+
+const things = ({ bones, parts }: Puppet, without: Set<string>) => [
+  ...bones.filter(({ id }) => !without.has(id)).map(({ id, name }) => ({ value: id, title: `${name} (bone)` })),
+  ...parts.filter(({ id }) => !without.has(id)).map(({ id, name }) => ({ value: id, title: name })),
+];
+
+/** What rides on a thing, or may in the course of a shot, also by way of others. */
+function ridersOf({ bones, parts }: Puppet, carrier: string): Set<string> {
+  const riders = new Set<string>();
+  const open = [carrier];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    const on = at;
+    const found = [
+      ...bones.filter(({ ridesOn }) => ridesOn === on),
+      ...parts.filter(({ ridesOn, alsoRidesOn }) => ridesOn === on || alsoRidesOn.includes(on)),
+    ];
+    for (const { id } of found) {
+      if (riders.has(id)) continue;
+      riders.add(id);
+      open.push(id);
+    }
+  }
+  return riders;
+}

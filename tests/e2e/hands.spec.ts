@@ -1,0 +1,45 @@
+import { expect, test } from "./test";
+import { kept, oneEdit, open, painted, Server } from "./server";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+
+test("what was set in a field is undone from inside it, and what is being typed stays the field's own", async ({ page }) => {
+  await open(page, server);
+  await page.getByRole("navigation").getByRole("button", { name: "Act" }).click();
+  await painted(page);
+  const field = page.getByLabel("Shift across", { exact: false }).first();
+  await field.fill("40");
+  await oneEdit(page, () => field.press("Enter"));
+  await expect(field).toHaveValue("40");
+  await expect(field).toBeFocused();
+  const seq = await page.evaluate(() => window.fretsaw.state().seq);
+  await field.press("Control+z");
+  await kept(page);
+  await expect(field).toHaveValue("0");
+  expect(await page.evaluate(() => window.fretsaw.state().seq)).toBe(seq + 1);
+
+  // Typed and not written: the film is left alone.
+  await field.fill("77");
+  await field.press("Control+z");
+  expect(await page.evaluate(() => window.fretsaw.state().seq)).toBe(seq + 1);
+  await field.press("Escape");
+  await expect(field).toHaveValue("0");
+});
+
+test("a place that was clicked leaves Space to playing", async ({ page }) => {
+  await open(page, server);
+  await page.getByRole("navigation").getByRole("button", { name: "Act" }).click();
+  await painted(page);
+  await page.keyboard.press("Space");
+  await page.waitForFunction(() => window.fretsaw.state().playing);
+  await page.keyboard.press("Space");
+  await page.waitForFunction(() => !window.fretsaw.state().playing);
+
+  // Gone to by keys, a button is pressed by Space.
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Space");
+  await page.waitForFunction(() => window.fretsaw.state().place === "scenery");
+  expect(await page.evaluate(() => window.fretsaw.state().playing)).toBe(false);
+});
