@@ -1,5 +1,5 @@
 import { expect, test } from "./test";
-import { kept, oneEdit, open, painted, Server } from "./server";
+import { oneEdit, open, painted, Server } from "./server";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -15,8 +15,7 @@ test("what was set in a field is undone from inside it, and what is being typed 
   await expect(field).toHaveValue("40");
   await expect(field).toBeFocused();
   const seq = await page.evaluate(() => window.fretsaw.state().seq);
-  await field.press("Control+z");
-  await kept(page);
+  await oneEdit(page, () => field.press("Control+z"));
   await expect(field).toHaveValue("0");
   expect(await page.evaluate(() => window.fretsaw.state().seq)).toBe(seq + 1);
 

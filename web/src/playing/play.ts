@@ -33,7 +33,6 @@ export function play(clock: Clock = wallClock()): void {
  */
 async function run(clock: Clock, first: number, length: number, rate: number): Promise<void> {
   const shown: number[] = [];
-  const began = performance.now();
   let last = 0;
   while (get().playing) {
     const due = ((first - 1 + Math.floor(clock.seconds() * rate)) % length) + 1;
@@ -44,8 +43,8 @@ async function run(clock: Clock, first: number, length: number, rate: number): P
       const now = performance.now();
       shown.push(now);
       while ((shown[0] ?? now) < now - RateWindowMs) shown.shift();
-      const seconds = Math.min(RateWindowMs, now - began) / 1000;
-      set({ frame: due, ...(seconds > 0.5 ? { reached: Math.round((shown.length / seconds) * 10) / 10 } : {}) });
+      const seconds = (now - (shown[0] ?? now)) / 1000;
+      set({ frame: due, ...(seconds > 0.5 ? { reached: Math.round(((shown.length - 1) / seconds) * 10) / 10 } : {}) });
     }
     // What would be there too late is left for the next time round.
     const lead = 1 + Math.ceil((usualWait() * rate) / 1000);
