@@ -10,7 +10,7 @@ namespace Fretsaw.Core.Puppets;
 internal static class ChainPosture
 {
     /// <summary>Steps in which the number is looked for, before it is found exactly.</summary>
-    private const int Steps = 48;
+    private const int Steps = 16;
 
     private const int MaxRounds = 60;
 

@@ -13,9 +13,6 @@ public static class ChainReach
     /// <summary>The goal counts as reached within this part of the chain's length: a hundredth of a pixel on a long arm.</summary>
     public const double Near = 1e-5;
 
-    /// <summary>A turn that differs from another by less is the same, radians.</summary>
-    private const double Rounding = 1e-12;
-
     /// <summary>Where no posture arrives, another than the first has to come nearer by this part of the length: chains do not flip for less.</summary>
     private const double WorthFlipping = 0.002;
 
@@ -30,6 +27,18 @@ public static class ChainReach
     /// <param name="bend">+1 clockwise of the line to the goal, −1 anticlockwise.</param>
     /// <returns>How far the end is from the goal, and the rounds it took (0: closed form).</returns>
     public static (double Miss, int Rounds) Solve(
+        Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
+    {
+        // By far the most chains are free arms and legs.
+        if (lengths.Length == 2 && TwoArrive(joints, lengths, restTurns, limits, goal, bend))
+        {
+            return ((joints[2] - goal).Length, 0);
+        }
+
+        return Settled(joints, lengths, restTurns, limits, goal, bend);
+    }
+
+    private static (double Miss, int Rounds) Settled(
         Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
     {
         var n = lengths.Length;
@@ -56,13 +65,14 @@ public static class ChainReach
 
         var chain = new Chain(whole, rest, least, most);
         var way = (goal - joints[0]) * (1 / total);
-        if (n != 2)
+        if (n == 2)
+        {
+            var (upper, lower) = TwoBoneReach.Solve(joints[0], goal, lengths[0], lengths[1], bend);
+            (turns[0], turns[1]) = (Nearest(chain, 0, upper), Nearest(chain, 1, lower - upper));
+        }
+        else
         {
             ChainPosture.For(chain, way, bend, turns, ends);
-        }
-        else if (TwoArrive(joints, lengths, chain, goal, bend, turns))
-        {
-            return ((joints[2] - goal).Length, 0);
         }
 
         var (miss, rounds) = Arrives(chain, way, turns, ends, out var at) ? (at, 0) : ChainSettling.Settle(chain, way, turns, ends);
@@ -91,11 +101,11 @@ public static class ChainReach
     }
 
     /// <summary>Two segments by the law of cosines, where their limits let them.</summary>
-    private static bool TwoArrive(Span<Point> joints, ReadOnlySpan<double> lengths, in Chain chain, Point goal, int bend, Span<double> turns)
+    private static bool TwoArrive(
+        Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
     {
         var (upper, lower) = TwoBoneReach.Solve(joints[0], goal, lengths[0], lengths[1], bend);
-        (turns[0], turns[1]) = (Nearest(chain, 0, upper), Nearest(chain, 1, lower - upper));
-        if (Math.Abs(Angles.Wrap(turns[0] - upper)) > Rounding || Math.Abs(Angles.Wrap(turns[1] - lower + upper)) > Rounding)
+        if (!Allows(limits[0], upper - restTurns[0]) || !Allows(limits[1], lower - upper - restTurns[1]))
         {
             return false;
         }
@@ -103,6 +113,17 @@ public static class ChainReach
         joints[1] = joints[0] + Polar(lengths[0], upper);
         joints[2] = joints[1] + Polar(lengths[1], lower);
         return true;
+    }
+
+    private static bool Allows(TurnLimit? limit, double turn)
+    {
+        if (limit is null)
+        {
+            return true;
+        }
+
+        var degrees = Angles.Wrap(turn) / Angles.RadiansPerDegree;
+        return degrees >= limit.Least && degrees <= limit.Most;
     }
 
     private static bool Arrives(in Chain chain, Point way, ReadOnlySpan<double> turns, Span<Point> ends, out double miss)
