@@ -30,7 +30,7 @@ public static class ChainReach
         Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
     {
         // By far the most chains are free arms and legs.
-        if (lengths.Length == 2 && TwoArrive(joints, lengths, restTurns, limits, goal, bend))
+        if (lengths.Length == 2 && TwoBoneReach.Lay(joints, lengths, restTurns, limits, goal, bend))
         {
             return ((joints[2] - goal).Length, 0);
         }
@@ -100,32 +100,6 @@ public static class ChainReach
         return ((joints[n] - goal).Length, rounds);
     }
 
-    /// <summary>Two segments by the law of cosines, where their limits let them.</summary>
-    private static bool TwoArrive(
-        Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
-    {
-        var (upper, lower) = TwoBoneReach.Solve(joints[0], goal, lengths[0], lengths[1], bend);
-        if (!Allows(limits[0], upper - restTurns[0]) || !Allows(limits[1], lower - upper - restTurns[1]))
-        {
-            return false;
-        }
-
-        joints[1] = joints[0] + Polar(lengths[0], upper);
-        joints[2] = joints[1] + Polar(lengths[1], lower);
-        return true;
-    }
-
-    private static bool Allows(TurnLimit? limit, double turn)
-    {
-        if (limit is null)
-        {
-            return true;
-        }
-
-        var degrees = Angles.Wrap(turn) / Angles.RadiansPerDegree;
-        return degrees >= limit.Least && degrees <= limit.Most;
-    }
-
     private static bool Arrives(in Chain chain, Point way, ReadOnlySpan<double> turns, Span<Point> ends, out double miss)
     {
         miss = (chain.Ends(turns, ends) - way).Length;
@@ -160,13 +134,7 @@ public static class ChainReach
         for (var i = 0; i < lengths.Length; i++)
         {
             angle += turns[i];
-            joints[i + 1] = joints[i] + Polar(lengths[i], angle);
+            joints[i + 1] = joints[i] + TwoBoneReach.Polar(lengths[i], angle);
         }
-    }
-
-    private static Point Polar(double length, double angle)
-    {
-        var (sin, cos) = Math.SinCos(angle);
-        return new Point(length * cos, length * sin);
     }
 }

@@ -32,21 +32,15 @@ public static class ChainRounds
     public static (double Miss, int Rounds) Solve(
         Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
     {
-        var root = joints[0];
-        var limited = false;
         var total = 0.0;
         for (var i = 0; i < lengths.Length; i++)
         {
-            limited |= limits[i] is not null;
             total += lengths[i];
         }
 
         if (lengths.Length == 2)
         {
-            var (upper, lower) = TwoBoneReach.Solve(root, goal, lengths[0], lengths[1], bend);
-            joints[1] = root + Polar(lengths[0], upper);
-            joints[2] = joints[1] + Polar(lengths[1], lower);
-            if (!limited || Kept(upper, lower, restTurns, limits))
+            if (TwoBoneReach.Lay(joints, lengths, restTurns, limits, goal, bend))
             {
                 return ((joints[2] - goal).Length, 0);
             }
@@ -96,7 +90,7 @@ public static class ChainRounds
                 angle = before + restTurns[i] + Math.Clamp(turn, limit.Least * Angles.RadiansPerDegree, limit.Most * Angles.RadiansPerDegree);
             }
 
-            joints[i + 1] = joints[i] + Polar(lengths[i], angle);
+            joints[i + 1] = joints[i] + TwoBoneReach.Polar(lengths[i], angle);
             before = angle;
         }
     }
@@ -130,21 +124,6 @@ public static class ChainRounds
         }
     }
 
-    private static bool Kept(double upper, double lower, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits) =>
-        Within(upper - restTurns[0], limits[0]) && Within(lower - upper - restTurns[1], limits[1]);
-
-    private static bool Within(double turn, TurnLimit? limit)
-    {
-        var degrees = Angles.Wrap(turn) / Angles.RadiansPerDegree;
-        return limit is null || (degrees >= limit.Least && degrees <= limit.Most);
-    }
-
     private static Point Towards(Point way, double length) =>
         way == default ? new Point(length, 0) : way * (length / way.Length);
-
-    private static Point Polar(double length, double angle)
-    {
-        var (sin, cos) = Math.SinCos(angle);
-        return new Point(length * cos, length * sin);
-    }
 }

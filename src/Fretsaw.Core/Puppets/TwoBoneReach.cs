@@ -1,3 +1,4 @@
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Puppets;
@@ -27,6 +28,36 @@ public static class TwoBoneReach
         var atRoot = Math.Acos(Cosine(upperLength, distance, lowerLength));
         var atGoal = Math.Acos(Cosine(lowerLength, distance, upperLength));
         return (toGoal + (bend * atRoot), toGoal - (bend * atGoal));
+    }
+
+    /// <summary>Lays both bones from the first joint on.</summary>
+    /// <param name="joints">Three places, the first of them the root.</param>
+    /// <param name="limits">Of the turns from rest; null for none.</param>
+    /// <returns>Whether their limits let them lie so.</returns>
+    public static bool Lay(Span<Point> joints, ReadOnlySpan<double> lengths, ReadOnlySpan<double> restTurns, ReadOnlySpan<TurnLimit?> limits, Point goal, int bend)
+    {
+        var (upper, lower) = Solve(joints[0], goal, lengths[0], lengths[1], bend);
+        joints[1] = joints[0] + Polar(lengths[0], upper);
+        joints[2] = joints[1] + Polar(lengths[1], lower);
+        return Allows(limits[0], upper - restTurns[0]) && Allows(limits[1], lower - upper - restTurns[1]);
+    }
+
+    /// <summary>A bone of that length in that direction.</summary>
+    public static Point Polar(double length, double radians)
+    {
+        var (sin, cos) = Math.SinCos(radians);
+        return new Point(length * cos, length * sin);
+    }
+
+    private static bool Allows(TurnLimit? limit, double turn)
+    {
+        if (limit is null)
+        {
+            return true;
+        }
+
+        var degrees = Angles.Wrap(turn) / Angles.RadiansPerDegree;
+        return degrees >= limit.Least && degrees <= limit.Most;
     }
 
     /// <summary>Cosine of the angle between sides a and b of a triangle whose third side is c; rounding kept inside [−1, 1].</summary>
