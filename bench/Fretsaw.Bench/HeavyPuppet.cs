@@ -40,7 +40,7 @@ internal static class HeavyPuppet
 
             drawings.Add(Strip($"bent-{chain}", x - 30, 0, 60, Length));
             drawings.Add(Strip($"pinned-{chain}", x + 50, 0, 60, Length));
-            var mesh = new MeshSettings { TriangleSide = side };
+            var mesh = new MeshSettings { TriangleSide = side, Method = PinMethod.Settled };
             parts.Add(new Part { Id = $"bent-{chain}", Name = "Bent", Drawing = $"bent-{chain}", Mesh = mesh, Bend = new BoneBend { Bones = ids } });
             parts.Add(new Part
             {

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
+using Fretsaw.Demo;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Layers;
 using Spectre.Console;
@@ -22,6 +23,9 @@ internal static class RigFigures
             var (_, mean, count) = Evaluate(HeavyPuppet.Build(asked), 6);
             table.AddRow($"The same with {count:n0} vertices: mean, and for a thousand vertices", $"{mean:0.00} ms, {1000 * mean / count:0.00} ms", "close to linear");
         }
+
+        PinFigures.Measure(table, "the heavy puppet", HeavyPuppet.Build(AskedVertices));
+        PinFigures.Measure(table, "the demo", DemoFilm.Build().Film);
 
         var mesh = Stopwatch.StartNew();
         var wide = HeavyPuppet.Wide();

@@ -43,7 +43,7 @@ public static class MeshBuilder
     public static MeshSettings Suited(Drawing drawing)
     {
         var area = Polygons.FromRings(drawing.Outline).Area;
-        return new MeshSettings { TriangleSide = Math.Round(Math.Clamp(Math.Sqrt(area / AimedTriangles / (RowHeight / 2)), 4, 80), 1) };
+        return new MeshSettings { TriangleSide = Math.Round(Math.Clamp(Math.Sqrt(area / AimedTriangles / (RowHeight / 2)), 4, 80), 1), Method = PinMethod.Settled };
     }
 
     public static Mesh Build(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings)

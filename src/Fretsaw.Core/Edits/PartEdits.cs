@@ -46,6 +46,8 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
 
     public double? MeshBridge { get; init; }
 
+    public PinMethod? MeshMethod { get; init; }
+
     public Matte? Matte { get; init; }
 
     /// <summary>Gives the part a mesh too, when it has none.</summary>
@@ -99,7 +101,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
 
     private MeshSettings? Mesh(Film film, Part part)
     {
-        var changes = MeshMargin is not null || MeshTriangleSide is not null || MeshStiffness is not null || MeshBridge is not null;
+        var changes = MeshMargin is not null || MeshTriangleSide is not null || MeshStiffness is not null || MeshBridge is not null || MeshMethod is not null;
         if (!changes && part.Mesh is null && Bend is null && Sway is null)
         {
             return null;
@@ -113,6 +115,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
                 TriangleSide = MeshTriangleSide ?? mesh.TriangleSide,
                 Stiffness = MeshStiffness ?? mesh.Stiffness,
                 Bridge = MeshBridge ?? mesh.Bridge,
+                Method = MeshMethod ?? mesh.Method,
             }
             : mesh;
     }

@@ -61,9 +61,9 @@ public sealed record InspectedNode(string Id, string Name, bool IsBone, Immutabl
 /// <summary>Places in puppet pixels; at rest and as posed.</summary>
 public sealed record InspectedPin(string Id, string Name, string Part, Point Rest, Point Now);
 
-/// <summary>Places in the part's own rest space, x0 y0 x1 y1 …; rounds is what the solver took.</summary>
+/// <summary>Places in the part's own rest space, x0 y0 x1 y1 …; rounds, energy and how far another round would move a vertex are the solver's, see <see cref="Puppets.ArapState"/>.</summary>
 public sealed record InspectedMesh(
-    string Part, ImmutableArray<double> Rest, ImmutableArray<double> Now, ImmutableArray<int> Triangles, int Rounds, double Energy);
+    string Part, ImmutableArray<double> Rest, ImmutableArray<double> Now, ImmutableArray<int> Triangles, int Rounds, double Energy, double? ResidualPx);
 
 public sealed record InspectedPuppet(
     string Thing, string Name, ImmutableArray<InspectedNode> Nodes, ImmutableArray<InspectedPin> Pins,
@@ -105,7 +105,7 @@ public sealed record InspectedPuppet(
             {
                 var mesh = frame.Mesh;
                 yield return new InspectedMesh(
-                    part.Part.Id, Pairs(mesh.X, mesh.Y), Pairs(frame.X, frame.Y), [.. mesh.Triangles], frame.Pins?.Rounds ?? 0, frame.Pins?.Energy ?? 0);
+                    part.Part.Id, Pairs(mesh.X, mesh.Y), Pairs(frame.X, frame.Y), [.. mesh.Triangles], frame.Pins?.Rounds ?? 0, frame.Pins?.Energy ?? 0, frame.Pins?.ResidualPx);
             }
         }
     }

@@ -33,6 +33,9 @@ public sealed class MeshFrame
     /// <summary>The pins' solver; null for a mesh without pins.</summary>
     public ArapState? Pins { get; }
 
+    /// <summary>What each pin asked for at the frame, in the order of the system's pins.</summary>
+    public ReadOnlySpan<PinPull> Pulls => pulls;
+
     public double[] X { get; }
 
     public double[] Y { get; }

@@ -82,7 +82,7 @@ public sealed class RigCache
         var mesh = MeshOf(drawing, part.Mesh!);
         var places = string.Join(';', part.Pins.Select(pin => FormattableString.Invariant($"{pin.Id}:{pin.Hold}{pin.At.X:R},{pin.At.Y:R},{pin.InFront:R}")))
             + string.Join(';', part.Patches.Select(patch => FormattableString.Invariant($"p{patch.At.X:R},{patch.At.Y:R},{patch.Radius:R}")))
-            + FormattableString.Invariant($"s{part.Mesh!.Stiffness:R}");
+            + FormattableString.Invariant($"s{part.Mesh!.Stiffness:R}{part.Mesh.Method}");
         return systems.GetOrAdd((mesh, places), _ => Build(drawing, part, part.Mesh!));
     }
 

@@ -94,6 +94,7 @@ internal static class PartCheck
         if (part.Mesh is { } mesh)
         {
             Range(mesh.Margin, 0, 200, place, "mesh margin", "px");
+            Demand(Enum.IsDefined(mesh.Method), place, "follows its pins in an unknown way", "choose one of the listed ways");
             Range(mesh.TriangleSide, 2, 500, place, "triangle side", "px");
             Range(mesh.Stiffness, 0, 1, place, "stiffness", "(0 cloth, 1 lath)");
             Range(mesh.Bridge, 0, 1000, place, "bridged gap", "px");

@@ -15,6 +15,19 @@ public sealed record MeshSettings
 
     /// <summary>Islands of the art this near to each other are meshed as one, px, [0, 1000]; 0 never bridges a gap.</summary>
     public double Bridge { get; init; }
+
+    /// <summary>A mesh that does not say is one of before there was a choice.</summary>
+    public PinMethod Method { get; init; }
+}
+
+/// <summary>How a mesh follows its pins.</summary>
+public enum PinMethod
+{
+    /// <summary>In rounds that stop early, as films had it first: up to some tens of pixels short of rest, and with small leaps.</summary>
+    Rounds,
+
+    /// <summary>To where the art is least bent, within some parts in 10,000 of its size.</summary>
+    Settled,
 }
 
 /// <summary>What a pin fixes of the art round it.</summary>

@@ -130,6 +130,9 @@ public sealed class Mesh(double[] x, double[] y, int[] triangles)
         return sums;
     }
 
+    /// <summary>Of the box round it, px.</summary>
+    public double LongerSide() => X.Length == 0 ? 0 : Math.Max(X.Max() - X.Min(), Y.Max() - Y.Min());
+
     /// <summary>The mean length of the triangles' sides, px; 0 without triangles.</summary>
     public double MeanSide()
     {

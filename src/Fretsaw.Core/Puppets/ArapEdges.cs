@@ -128,6 +128,24 @@ internal sealed class ArapEdges
         return sum[0] + sum[1];
     }
 
+    /// <summary>Adds to each turn's slope how fast times · <see cref="Unevenness"/> rises with it.</summary>
+    /// <param name="turns">By vertex.</param>
+    /// <param name="slope">By vertex.</param>
+    public void AddUnevenSlope(Pair[] turns, double times, double[] slope)
+    {
+        for (int v = 0, e = 0; v < turns.Length; v++)
+        {
+            for (; e < first[v + 1]; e++)
+            {
+                // |Rᵢ − Rⱼ|² is 2 − 2·cos of the angle between them.
+                var (turn, other) = (turns[v], turns[to[e]]);
+                var rises = 2 * times * weights[e] * ((other[0] * turn[1]) - (other[1] * turn[0]));
+                slope[v] += rises;
+                slope[to[e]] -= rises;
+            }
+        }
+    }
+
     /// <summary>Where the halves are gathered, by vertex.</summary>
     internal readonly struct Halves(int vertices)
     {

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Pair = System.Runtime.Intrinsics.Vector128<double>;
 
@@ -16,60 +17,48 @@ public readonly record struct PinPull(Point To, double TurnRadians, double Size)
 /// </summary>
 public sealed class ArapState
 {
-    /// <summary>Stop when a round lowers the energy by less than this part of it.</summary>
-    private const double LeastDecrease = 1e-4;
-
-    /// <summary>The same where large triangles come first: what is left to even out is then only local, and falls fast.</summary>
-    private const double LeastInCascade = 5e-4;
-
-    /// <summary>
-    /// A round there also is the last when its turns alone lower the energy by less than this part of it: the places that
-    /// follow would lower it by about as much.
-    /// </summary>
-    private const double LeastByTurns = 1e-3;
-
-    /// <summary>
-    /// Energies are sums of weight · length²; below this per vertex, in px², the mesh stands within 1e-5 px of
-    /// rigid and the relative test would chase rounding.
-    /// </summary>
-    private const double NegligibleEnergy = 1e-10;
-
+    /// <summary>A solve may balance the places so often, on the large triangles and on the small ones.</summary>
     public const int MaxRounds = 200;
+
+    /// <summary>
+    /// A solve ends when all further steps would move no vertex by more than this part of the mesh's longer side: 0.16 px on a
+    /// drawing of 1,000.
+    /// </summary>
+    public const double Close = 1.6e-4;
+
+    /// <summary>Large triangles are only where the small ones begin, which is px away from where those end.</summary>
+    private const double CoarseClose = 15 * Close;
 
     private static readonly Pair NoTurn = Vector128.Create(1.0, 0);
 
     private readonly ArapSystem system;
-    private readonly double least;
+    private readonly ArapBalance balance;
 
-    // By vertex, vertices as the matrix eliminates them; see ArapEdges.
-    private readonly Pair[] places;
-    private readonly Pair[] stood;
+    // One of the two, by the system's method.
+    private readonly ArapDescent? descent;
+    private readonly ArapRounds? rounds;
+
+    // By vertex as the matrix eliminates them; see ArapEdges.
     private readonly Pair[] turns;
-    private readonly Pair[] sums;
-    private readonly ArapEdges.Halves halves;
-
-    // By patch, what it turns by, as in sums.
-    private readonly Pair[] patches;
-
-    // By handle, where it is pulled to.
-    private readonly Pair[] pulls;
     private readonly ArapState? coarse;
     private bool solved;
     private bool drafted;
 
-    public ArapState(ArapSystem system)
-        : this(system, system.Coarse is null ? LeastDecrease : LeastInCascade)
+    /// <param name="close">When it ends, see <see cref="Close"/>; smaller to measure by.</param>
+    public ArapState(ArapSystem system, double close = Close)
+        : this(system, inCascade: system.Coarse is not null, close)
     {
     }
 
-    private ArapState(ArapSystem system, double least)
+    private ArapState(ArapSystem system, bool inCascade, double close)
     {
-        (this.system, this.least) = (system, least);
+        this.system = system;
+        balance = new ArapBalance(system);
         var n = system.Mesh.VertexCount;
-        (X, Y, Cos, Sin) = (new double[n], new double[n], new double[n], new double[n]);
-        (places, stood, turns, sums, halves) = (new Pair[n], new Pair[n], new Pair[n], new Pair[n], new ArapEdges.Halves(n));
-        (patches, pulls) = (new Pair[system.PatchCount], new Pair[system.Handles.Length]);
-        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, LeastInCascade);
+        (X, Y, Cos, Sin, turns) = (new double[n], new double[n], new double[n], new double[n], new Pair[n]);
+        descent = system.Metric is null ? null : new ArapDescent(system, balance, close * system.Mesh.LongerSide());
+        rounds = descent is null ? new ArapRounds(system, balance, inCascade) : null;
+        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, inCascade: true, CoarseClose);
     }
 
     /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
@@ -85,13 +74,15 @@ public sealed class ArapState
     /// <summary>Rounds the last solve took; <see cref="MaxRounds"/> means it stopped before it settled.</summary>
     public int Rounds { get; private set; }
 
-    /// <summary>Energy after the last solve, weight · px².</summary>
+    /// <summary>Energy of what the last solve returned, weight · px²; with <see cref="PinMethod.Rounds"/> up to 4e-4 of it too low.</summary>
     public double Energy { get; private set; }
 
+    /// <summary>How far further steps would move a vertex at most, about, px; null where it is not known, with <see cref="PinMethod.Rounds"/> and drafts.</summary>
+    public double? ResidualPx { get; private set; }
+
     /// <summary>
-    /// Alternates the two steps of Sorkine &amp; Alexa §3: best rotation at every vertex for the places (in the plane
-    /// a closed form), then best places for the rotations (one sparse solve). A rigid motion of all pins is
-    /// answered exactly and at once.
+    /// The places and turns of least energy, in the valley where the large triangles or the pins alone lead. A rigid motion of all
+    /// pins is answered exactly and at once.
     /// </summary>
     /// <param name="pinned">Where each pin pulls to, as many as the system has pins.</param>
     /// <param name="draft">
@@ -99,21 +90,8 @@ public sealed class ArapState
     /// </param>
     public void Solve(ReadOnlySpan<PinPull> pinned, bool draft = false)
     {
-        // Where the pins pull as they did, as on a part that nobody drags, the answer stands.
         draft &= coarse is not null;
-        var stands = solved && draft == drafted;
-        for (var i = 0; i < system.Handles.Length; i++)
-        {
-            ref readonly var handle = ref system.Handles[i];
-            ref readonly var pull = ref pinned[handle.Pin];
-            var (sine, cosine) = Math.SinCos(pull.TurnRadians);
-            var arm = (handle.Rest - system.RestOf(handle.Pin)) * pull.Size;
-            var to = Vector128.Create(pull.To.X + (cosine * arm.X) - (sine * arm.Y), pull.To.Y + (sine * arm.X) + (cosine * arm.Y));
-            stands &= pulls[i] == to;
-            pulls[i] = to;
-        }
-
-        if (stands)
+        if (!Pull(pinned) && solved && draft == drafted)
         {
             return;
         }
@@ -131,75 +109,21 @@ public sealed class ArapState
 
         if (drafted)
         {
-            PlaceVertices();
-            places.CopyTo(stood, 0);
-            Rounds = 1;
+            balance.Place(turns);
+            (Rounds, ResidualPx) = (1, null);
+        }
+        else if (descent is not null)
+        {
+            descent.Settle(turns);
+            (Rounds, Energy, ResidualPx) = (descent.Rounds, descent.Energy, descent.ResidualPx);
         }
         else
         {
-            Alternate();
+            rounds!.Settle(turns);
+            (Rounds, Energy) = (rounds.Rounds, rounds.Energy);
         }
 
         Answer();
-    }
-
-    /// <summary>From the order of elimination to that of the mesh.</summary>
-    private void Answer()
-    {
-        for (var v = 0; v < X.Length; v++)
-        {
-            var (place, turn) = (stood[system.Factor.Rank[v]], turns[system.Factor.Rank[v]]);
-            (X[v], Y[v], Cos[v], Sin[v]) = (place[0], place[1], turn[0], turn[1]);
-        }
-    }
-
-    private void Alternate()
-    {
-        var negligible = NegligibleEnergy * X.Length;
-        var (last, momentum) = (double.PositiveInfinity, 1.0);
-        for (Rounds = 1; Rounds <= MaxRounds; Rounds++)
-        {
-            PlaceVertices();
-            momentum = RunAhead(momentum);
-            Energy = TurnVertices(out var fell);
-            if (Energy > last)
-            {
-                // Ran ahead too far: turn from where the places really are.
-                momentum = 1;
-                stood.CopyTo(places, 0);
-                last = Energy = TurnVertices(out _);
-                continue;
-            }
-
-            if (Energy <= negligible || last - Energy <= least * Energy || (coarse is not null && fell <= LeastByTurns * Energy))
-            {
-                break;
-            }
-
-            last = Energy;
-        }
-
-        Rounds = Math.Min(Rounds, MaxRounds);
-    }
-
-    /// <summary>
-    /// The alternation walks down a long valley in small steps of one direction. Each round therefore goes on beyond
-    /// its places by a part of the last step, with the momentum of Nesterov's accelerated method and a restart
-    /// whenever the energy rises (O'Donoghue &amp; Candès, "Adaptive Restart for Accelerated Gradient Schemes", 2015).
-    /// </summary>
-    private double RunAhead(double momentum)
-    {
-        var next = (1 + Math.Sqrt(1 + (4 * momentum * momentum))) / 2;
-        var ahead = (momentum - 1) / next;
-        var part = Vector128.Create(ahead);
-        for (var i = 0; i < places.Length; i++)
-        {
-            var place = places[i];
-            places[i] = place + (part * (place - stood[i]));
-            stood[i] = place;
-        }
-
-        return next;
     }
 
     /// <summary>The answer when no pin is pulled, without solving.</summary>
@@ -209,7 +133,35 @@ public sealed class ArapState
         system.Mesh.Y.CopyTo(Y, 0);
         Array.Fill(Cos, 1);
         Array.Clear(Sin);
-        (Rounds, Energy, solved) = (0, 0, false);
+        (Rounds, Energy, ResidualPx, solved) = (0, 0, 0, false);
+    }
+
+    /// <returns>Whether a handle is pulled elsewhere than before; where none is, as on a part that nobody drags, the answer stands.</returns>
+    private bool Pull(ReadOnlySpan<PinPull> pinned)
+    {
+        var changed = false;
+        for (var i = 0; i < system.Handles.Length; i++)
+        {
+            ref readonly var handle = ref system.Handles[i];
+            ref readonly var pull = ref pinned[handle.Pin];
+            var (sine, cosine) = Math.SinCos(pull.TurnRadians);
+            var arm = (handle.Rest - system.RestOf(handle.Pin)) * pull.Size;
+            var to = Vector128.Create(pull.To.X + (cosine * arm.X) - (sine * arm.Y), pull.To.Y + (sine * arm.X) + (cosine * arm.Y));
+            changed |= balance.Pulls[i] != to;
+            balance.Pulls[i] = to;
+        }
+
+        return changed;
+    }
+
+    /// <summary>From the order of elimination to that of the mesh.</summary>
+    private void Answer()
+    {
+        for (var v = 0; v < X.Length; v++)
+        {
+            var (place, turn) = (balance.Places[system.Factor.Rank[v]], turns[system.Factor.Rank[v]]);
+            (X[v], Y[v], Cos[v], Sin[v]) = (place[0], place[1], turn[0], turn[1]);
+        }
     }
 
     /// <summary>
@@ -220,7 +172,7 @@ public sealed class ArapState
     /// </summary>
     private void StartTurns()
     {
-        var (arms, rank) = (system.Arms, system.Factor.Rank);
+        var (arms, rank, pulls) = (system.Arms, system.Factor.Rank, balance.Pulls);
         var arm = 0;
         for (var v = 0; v < rank.Length; v++)
         {
@@ -235,117 +187,11 @@ public sealed class ArapState
         }
     }
 
-    /// <summary>Global step: A·p = Σ w/2·(Rᵢ + Rⱼ)(rᵢ − rⱼ) + pins.</summary>
-    private void PlaceVertices()
-    {
-        system.Edges.Turned(turns, places, halves);
-        var (weights, corners) = (system.GripWeights, system.GripCorners);
-        for (var i = 0; i < corners.Length; i++)
-        {
-            places[corners[i]] += pulls[i / 3] * Vector128.Create(weights[i]);
-        }
-
-        system.Factor.SolveInPlace(places);
-    }
-
-    /// <summary>
-    /// Local step; returns the energy that is left with the new rotations. With stiffness, neighbouring turns are drawn
-    /// together as in Levi &amp; Gotsman, "Smooth Rotation Enhanced As-Rigid-As-Possible Mesh Animation" (2015): the energy
-    /// also counts smoothing/2 · Σ w|Rᵢ − Rⱼ|², so that a vertex's best turn looks at those of its neighbours, taken as they
-    /// stand. A stiff patch turns as one.
-    /// </summary>
-    /// <param name="fell">By how much the new rotations lowered the energy; infinite where they are drawn together, which does not tell.</param>
-    private double TurnVertices(out double fell)
-    {
-        var energy = system.Edges.Compare(places, sums, halves);
-        if (system.PatchCount == 0 && system.Smoothing == 0)
-        {
-            var (gained, had) = TurnAlone();
-            fell = 2 * (gained - had);
-            return Math.Max(0, energy - (2 * gained));
-        }
-
-        fell = double.PositiveInfinity;
-        energy -= 2 * (TurnTogether() + TurnPatches());
-        return Math.Max(0, energy + (system.Smoothing * system.Edges.Unevenness(turns)));
-    }
-
-    /// <summary>Gives every vertex its own best turn.</summary>
-    /// <returns>
-    /// Half of what its turns take off the energy, the new ones and those it had: Σ w/2·|p − R·r|² = Σ w/2·(|p|² + |r|²) − Σ w·(cos·dot + sin·cross).
-    /// </returns>
-    private (double Gained, double Had) TurnAlone()
-    {
-        var (gained, had) = (0.0, Pair.Zero);
-        for (var v = 0; v < turns.Length; v++)
-        {
-            var sum = sums[v];
-            had += turns[v] * sum;
-            var length = Length(sum);
-            turns[v] = length > 0 ? sum / Vector128.Create(length) : NoTurn;
-            gained += length;
-        }
-
-        return (gained, had[0] + had[1]);
-    }
-
-    /// <summary>The same for vertices that lie in no patch, drawn to their neighbours' turns; adds up what the patches turn by.</summary>
-    private double TurnTogether()
-    {
-        var (smoothing, gained) = (Vector128.Create(system.Smoothing), Pair.Zero);
-        Array.Clear(patches);
-        for (var v = 0; v < system.Patch.Length; v++)
-        {
-            var (at, patch) = (system.Factor.Rank[v], system.Patch[v]);
-            if (patch >= 0)
-            {
-                patches[patch] += sums[at];
-                continue;
-            }
-
-            turns[at] = Unit(sums[at] + (smoothing * Beside(v)));
-            gained += turns[at] * sums[at];
-        }
-
-        return gained[0] + gained[1];
-    }
-
-    /// <summary>Σ w·(cos, sin) of a vertex's neighbours.</summary>
-    private Pair Beside(int vertex)
-    {
-        var sum = Pair.Zero;
-        for (var e = system.First[vertex]; e < system.First[vertex + 1]; e++)
-        {
-            sum += turns[system.Factor.Rank[system.Neighbour[e]]] * Vector128.Create(system.Weight[e]);
-        }
-
-        return sum;
-    }
-
-    /// <summary>Gives every vertex of a patch the patch's best turn; returns half of what that takes off the energy.</summary>
-    private double TurnPatches()
-    {
-        for (var v = 0; v < system.Patch.Length; v++)
-        {
-            if (system.Patch[v] is >= 0 and var patch)
-            {
-                turns[system.Factor.Rank[v]] = Unit(patches[patch]);
-            }
-        }
-
-        var gained = 0.0;
-        foreach (var sum in patches)
-        {
-            gained += Length(sum);
-        }
-
-        return gained;
-    }
-
     /// <summary>The direction alone; no turn of nothing.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    internal static Pair Unit(Pair sum) => Length(sum) is > 0 and var length ? sum / Vector128.Create(length) : NoTurn;
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static double Length(Pair sum) => Math.Sqrt((sum[0] * sum[0]) + (sum[1] * sum[1]));
+    internal static Pair Unit(Pair sum)
+    {
+        var length = Math.Sqrt((sum[0] * sum[0]) + (sum[1] * sum[1]));
+        return length > 0 ? sum / Vector128.Create(length) : NoTurn;
+    }
 }

@@ -32,9 +32,9 @@ public sealed class ArapSystem
     /// <summary>A pin that holds its turn grips this far round itself, in sides of triangles.</summary>
     private const double GripSides = 0.9;
 
-    private ArapSystem(Mesh mesh, ImmutableArray<Pin> pins, HandlePlace[] handles, SymmetricBuilder laplacian)
+    private ArapSystem(Mesh mesh, ImmutableArray<Pin> pins, HandlePlace[] handles, SymmetricBuilder laplacian, (double Smoothing, int[] Patch, PinMethod Method) turning)
     {
-        (Mesh, Pins, Handles) = (mesh, pins, handles);
+        (Mesh, Pins, Handles, Smoothing, Patch) = (mesh, pins, handles, turning.Smoothing, turning.Patch);
         (First, Neighbour, Weight) = Rows(laplacian);
         PinWeight = PinStiffness * Enumerable.Range(0, mesh.VertexCount).Max(v => laplacian[v, v]);
         foreach (var handle in handles)
@@ -46,6 +46,7 @@ public sealed class ArapSystem
         Edges = new ArapEdges(mesh, First, Neighbour, Weight, Factor);
         GripCorners = [.. handles.SelectMany(handle => new[] { handle.A, handle.B, handle.C }).Select(corner => Factor.Rank[corner])];
         GripWeights = [.. handles.SelectMany(handle => new[] { handle.WA, handle.WB, handle.WC }).Select(weight => weight * PinWeight)];
+        Metric = turning.Method == PinMethod.Settled ? new ArapMetric(this) : null;
     }
 
     /// <summary>Where a pin grips the mesh: barycentric weights on three vertices, and the place they give at rest.</summary>
@@ -89,15 +90,30 @@ public sealed class ArapSystem
     internal double[] Arms { get; private init; } = [];
 
     /// <summary>Weight of the difference between neighbouring turns, px²; 0 for none.</summary>
-    public double Smoothing { get; private init; }
+    public double Smoothing { get; }
 
     /// <summary>By vertex, the stiff patch it lies in, or −1.</summary>
-    public int[] Patch { get; private init; } = [];
+    public int[] Patch { get; }
 
     public int PatchCount { get; private init; }
 
     /// <summary>The mesh's triangles in the order they are painted: those in front last.</summary>
     public int[] Triangles { get; private init; } = [];
+
+    /// <summary>What a descent measures its steps by; null for pins that are solved in rounds, as <see cref="PinMethod"/> has it.</summary>
+    internal ArapMetric? Metric { get; }
+
+    /// <summary>Every edge from either end: its vertices in the order of elimination, and its weight.</summary>
+    internal IEnumerable<(int From, int To, double Weight)> EdgesByRank()
+    {
+        for (var v = 0; v < Mesh.VertexCount; v++)
+        {
+            for (var e = First[v]; e < First[v + 1]; e++)
+            {
+                yield return (Factor.Rank[v], Factor.Rank[Neighbour[e]], Weight[e]);
+            }
+        }
+    }
 
     /// <summary>Where a pin sits at rest: on the mesh, however near beside it it was dropped.</summary>
     public Point RestOf(int pin) => Handles[FirstHandle[pin]].Rest;
@@ -133,11 +149,10 @@ public sealed class ArapSystem
         var handles = pins.SelectMany((pin, index) => HandlesOf(mesh, pin, index, side * GripSides)).ToArray();
         TieLooseIslands(mesh, laplacian, handles);
         var influence = Influences(mesh, handles);
-        return new ArapSystem(mesh, pins, handles, laplacian)
+        var smoothing = settings.Stiffness * settings.Stiffness * StiffestSmoothing * side * side;
+        return new ArapSystem(mesh, pins, handles, laplacian, (smoothing, patch, settings.Method))
         {
             Arms = coarse is null ? ArmsOf(mesh, handles, influence) : [],
-            Smoothing = settings.Stiffness * settings.Stiffness * StiffestSmoothing * side * side,
-            Patch = patch,
             PatchCount = patches.Length,
             FirstHandle = [.. Enumerable.Range(0, pins.Length + 1).Select(pin => handles.Count(handle => handle.Pin < pin))],
             Triangles = PaintOrder.Of(mesh, pins, handles, influence),

@@ -96,7 +96,7 @@ internal static class FullFilm
                 TuckedAway = true,
                 Opacity = 0.5,
                 Matte = new Matte("mouth", true),
-                Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1 },
+                Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1, Method = PinMethod.Settled },
                 Pins = [new Pin { Id = "pin", Name = "Pin", At = new Point(10, 10), Hold = PinHold.PlaceAndTurn, RidesOn = "up", InFront = 2, FollowThrough = Follow }],
                 Patches = [new StiffPatch { Id = "patch", Name = "Patch", At = new Point(5, 5), Radius = 8 }],
                 Kneads = [new Knead { Id = "knead", Name = "Knead", AtRest = 40, Strokes = [new KneadStroke(KneadBrush.Smooth, new Point(20, 20), new Point(1, 2), 9, 0.7, 0.6)] }],

@@ -20,7 +20,21 @@ public class PinEnergyTests
     [InlineData("disc")]
     [InlineData("star")]
     [InlineData("wave")]
-    public void The_energy_is_within_half_a_percent_of_a_dense_reference(string shape)
+    public void The_rounds_of_old_films_end_within_half_a_percent_of_a_dense_reference(string shape) => Compare(shape, PinMethod.Rounds, 1.005);
+
+    [Theory]
+    [InlineData("strip")]
+    [InlineData("corner")]
+    [InlineData("disc")]
+    [InlineData("star")]
+    [InlineData("wave")]
+    public void Pins_that_settle_end_within_three_ten_thousandths_of_it(string shape)
+    {
+        // Among them is what the pins themselves are stretched by, which the reference leaves out.
+        Compare(shape, PinMethod.Settled, 1.0003);
+    }
+
+    private static void Compare(string shape, PinMethod method, double most)
     {
         var (ring, pins) = shape switch
         {
@@ -32,7 +46,7 @@ public class PinEnergyTests
         };
         var part = TestFilm.Part("part", "art") with
         {
-            Mesh = new MeshSettings { TriangleSide = 14 },
+            Mesh = new MeshSettings { TriangleSide = 14, Method = method },
             Pins = [.. pins.Select((at, i) => new Pin { Id = $"pin-{i}", Name = "Pin", At = at })],
         };
         var system = new RigCache().SystemOf(TestFilm.Outline("art", ring), part)!;
@@ -44,7 +58,7 @@ public class PinEnergyTests
             Point[] pulls = [.. pins.Select(_ => new Point((60 * random.NextDouble()) - 30, (60 * random.NextDouble()) - 30))];
             var state = new ArapState(system);
             state.Solve([.. pulls.Select((pull, pin) => new PinPull(system.RestOf(pin) + pull, 0, 1))]);
-            Assert.InRange(state.Energy / DenseArap.Energy(system, pulls), 0, 1.005);
+            Assert.InRange(state.Energy / DenseArap.Energy(system, pulls), 0, most);
         }
     }
 }

@@ -10,7 +10,7 @@ namespace Fretsaw.Core.Tests;
 public class PinTests
 {
     private static readonly Drawing Strip = TestFilm.Box("strip", 0, 0, 300, 60);
-    private static readonly MeshSettings Settings = new() { Margin = 4, TriangleSide = 15 };
+    private static readonly MeshSettings Settings = new() { Margin = 4, TriangleSide = 15, Method = PinMethod.Settled };
     private static readonly Mesh Mesh = MeshBuilder.Build(Strip.Outline, Settings);
 
     private static Pin Pin(string id, double x, double y, PinHold hold = PinHold.Place) => new() { Id = id, Name = id, At = new Point(x, y), Hold = hold };

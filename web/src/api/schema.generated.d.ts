@@ -1987,6 +1987,7 @@ export interface components {
             meshStiffness?: null | number;
             /** Format: double */
             meshBridge?: null | number;
+            meshMethod?: null | components["schemas"]["PinMethod"];
             matte?: components["schemas"]["Matte"];
             bend?: components["schemas"]["BoneBend"];
             limb?: components["schemas"]["Limb"];
@@ -2678,6 +2679,8 @@ export interface components {
             rounds: number;
             /** Format: double */
             energy: number;
+            /** Format: double */
+            residualPx: null | number;
         };
         InspectedNode: {
             id: string;
@@ -3075,6 +3078,8 @@ export interface components {
              * @description Islands of the art this near to each other are meshed as one, px, [0, 1000]; 0 never bridges a gap.
              */
             bridge: number;
+            /** @description A mesh that does not say is one of before there was a choice. */
+            method: components["schemas"]["PinMethod"];
         };
         NewFilm: {
             name: string;
@@ -3204,6 +3209,11 @@ export interface components {
          * @enum {unknown}
          */
         PinHold: "Place" | "PlaceAndTurn" | "PlaceTurnAndSize" | "Watch";
+        /**
+         * @description How a mesh follows its pins.
+         * @enum {unknown}
+         */
+        PinMethod: "Rounds" | "Settled";
         PivotHandle: {
             /** @description Id of the thing on the stage. */
             owner: string;

@@ -111,6 +111,17 @@ function MeshFields({
         value={part.mesh.bridge}
         edit={(meshBridge) => change({ meshBridge })}
       />
+      {part.mesh.method === "Rounds" && part.pins.length > 0 && (
+        <>
+          <Hint>
+            These pins are of before pins came to rest: the art stops a little short of where it is least bent. Mended
+            it moves on smoothly, and poses that it took may change.
+          </Hint>
+          <Button variant="outlined" onClick={() => void commit(change({ meshMethod: "Settled" }))}>
+            Mend the pins
+          </Button>
+        </>
+      )}
       <Hint>
         {part.bend
           ? `${part.bend.bones.length} bones bend it.`
