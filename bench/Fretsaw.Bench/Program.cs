@@ -15,6 +15,12 @@ if (args is ["hostile", var to])
     return;
 }
 
+if (args is ["svg", var drawings])
+{
+    SvgDrawings.Paint(drawings);
+    return;
+}
+
 if (args is ["large", var into])
 {
     await LargePrint.Print(into);

@@ -69,7 +69,7 @@ internal static class ShapePainter
             paint.StrokeCap = stroke.Cap switch { LineCap.Round => SKStrokeCap.Round, LineCap.Square => SKStrokeCap.Square, _ => SKStrokeCap.Butt };
             paint.StrokeJoin = stroke.Join switch { LineJoin.Round => SKStrokeJoin.Round, LineJoin.Bevel => SKStrokeJoin.Bevel, _ => SKStrokeJoin.Miter };
             paint.StrokeMiter = (float)stroke.MiterLimit;
-            using var dashes = stroke.Dashes.IsEmpty ? null : SKPathEffect.CreateDash([.. stroke.Dashes.Select(dash => (float)dash)], 0);
+            using var dashes = stroke.Dashes.IsEmpty ? null : SKPathEffect.CreateDash([.. stroke.Dashes.Select(dash => (float)dash)], (float)stroke.DashOffset);
             paint.PathEffect = dashes;
             canvas.DrawPath(path, paint);
         }

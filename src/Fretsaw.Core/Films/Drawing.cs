@@ -105,6 +105,9 @@ public sealed record Stroke
 
     /// <summary>On and off lengths; empty for a whole line. An even count.</summary>
     public ImmutableArray<double> Dashes { get; init; } = [];
+
+    /// <summary>How far into the dashes the line begins.</summary>
+    public double DashOffset { get; init; }
 }
 
 public enum GradientKind

@@ -72,6 +72,7 @@ internal static partial class DrawingCheck
             Range(stroke.Width, 0, 1e5, place, "stroke width", "px");
             Range(stroke.MiterLimit, 0, MaxMiter, place, "miter limit", "");
             Demand(!stroke.Dashes.IsDefault && stroke.Dashes.Length % 2 == 0 && stroke.Dashes.All(dash => dash is >= 0 and <= 1e6), place, "has dashes that cannot be drawn", "give an even count of lengths");
+            Range(stroke.DashOffset, -1e6, 1e6, place, "start of its dashes", "px");
         }
     }
 

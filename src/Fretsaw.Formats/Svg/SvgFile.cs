@@ -9,9 +9,9 @@ using Fretsaw.Formats.Png;
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>
-/// Layered SVG → a puppet, or one flat's drawing. Supported: groups, transforms, basic shapes and paths, fill and
-/// stroke, opacity, gradients, fill rules, use and defs, embedded PNG pictures, viewBox and units, style attributes and simple
-/// style rules.
+/// Layered SVG → a puppet, or one flat's drawing. Supported: groups, viewports, symbols and switches, transforms, basic shapes and
+/// paths, fill and stroke, markers, opacity, gradients, fill rules, clip paths and hard masks, use and defs, embedded PNG pictures,
+/// viewBox and units, style attributes and rules of style.
 /// Everything else is listed with its place and left out.
 /// </summary>
 public static class SvgFile
@@ -76,33 +76,22 @@ public static class SvgFile
     {
         var root = SvgDocument.Load(bytes, file);
         SvgSafety.Check(root, file);
-        var (view, matrix) = Viewport(root, file);
-        var walker = new SvgWalker(root, file, view);
+        var (view, matrix, page) = Viewport(root, file);
+        var walker = new SvgWalker(root, file, view) { Page = page };
         walker.Walk(root, matrix);
         return walker;
     }
 
-    /// <summary>SVG 2 §8.2: width and height, and the viewBox fitted into them (xMidYMid meet unless "none").</summary>
-    private static (Box View, Affine Matrix) Viewport(XElement root, string file)
+    /// <summary>SVG 2 §8.2: width and height, and the viewBox fitted into them.</summary>
+    private static (Box View, Affine Matrix, Box Page) Viewport(XElement root, string file)
     {
-        var numbers = SvgNumbers.List(root.Attribute("viewBox")?.Value ?? "");
-        Box? box = numbers.Count == 4 && numbers.All(double.IsFinite) && numbers[2] > 0 && numbers[3] > 0 ? new Box(numbers[0], numbers[1], numbers[2], numbers[3]) : null;
+        var box = SvgViewport.ViewBox(root);
         var width = SvgNumbers.Length(root.Attribute("width")?.Value, box?.Width ?? 0) is { } w and > 0 ? w : box?.Width ?? 300;
         var height = SvgNumbers.Length(root.Attribute("height")?.Value, box?.Height ?? 0) is { } h and > 0 ? h : box?.Height ?? 150;
         var size = Math.Max(Math.Max(width, height), Math.Max(box?.Width ?? 0, box?.Height ?? 0));
         FilmException.ThrowIf(size > MaxSide, file, FormattableString.Invariant($"is {width:0} × {height:0} px"), $"keep both sides under {MaxSide} px");
-        if (box is not { } view)
-        {
-            return (new Box(0, 0, width, height), Affine.Identity);
-        }
-
-        var (sx, sy) = (width / view.Width, height / view.Height);
-        if (root.Attribute("preserveAspectRatio")?.Value != "none")
-        {
-            sx = sy = Math.Min(sx, sy);
-        }
-
-        return (view, Affine.Translate((width - (sx * view.Width)) / 2, (height - (sy * view.Height)) / 2) * Affine.Scale(sx, sy) * Affine.Translate(-view.X, -view.Y));
+        var page = new Box(0, 0, width, height);
+        return (box ?? page, SvgViewport.Fit(root, page), page);
     }
 
     private static Drawing ToDrawing(string id, string name, List<Shape> shapes)

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Globalization;
 using Fretsaw.Core.Geometry;
 
@@ -6,6 +7,9 @@ namespace Fretsaw.Formats.Svg;
 /// <summary>Numbers, lengths and transform lists (CSS Values 3 §6.2: 96 px to the inch; SVG 2 §8.5).</summary>
 internal static class SvgNumbers
 {
+    /// <summary>Of which every unit of a transform has one, and no number has any.</summary>
+    private static readonly SearchValues<char> UnitLetters = SearchValues.Create("px%dtr");
+
     /// <summary>A length in px.</summary>
     /// <param name="percentOf">What 100 % is.</param>
     /// <returns>Null when the text is no length.</returns>
@@ -83,7 +87,7 @@ internal static class SvgNumbers
         {
             var open = rest.IndexOf('(');
             var close = rest.IndexOf(')');
-            if (open < 0 || close < open || Function(rest[..open].Trim(), List(rest[(open + 1)..close])) is not { IsFinite: true } function)
+            if (open < 0 || close < open || Function(rest[..open].Trim(), Arguments(rest[(open + 1)..close])) is not { IsFinite: true } function)
             {
                 return null;
             }
@@ -93,6 +97,32 @@ internal static class SvgNumbers
         }
 
         return result;
+    }
+
+    /// <summary>As attributes have them, in px and degrees, or as style has them, with their units.</summary>
+    private static List<double> Arguments(ReadOnlySpan<char> text)
+    {
+        var numbers = List(text);
+        if (!text.ContainsAny(UnitLetters))
+        {
+            return numbers;
+        }
+
+        var words = text.ToString().Split([' ', ',', '\t', '\n', '\r'], StringSplitOptions.RemoveEmptyEntries);
+        return [.. words.Select(word => Angle(word) ?? Length(word) ?? double.NaN)];
+    }
+
+    private static double? Angle(string word)
+    {
+        foreach (var (unit, degrees) in new[] { ("grad", 0.9), ("deg", 1), ("rad", 180 / Math.PI), ("turn", 360) })
+        {
+            if (word.EndsWith(unit, StringComparison.Ordinal) && Length(word[..^unit.Length]) is { } number)
+            {
+                return number * degrees;
+            }
+        }
+
+        return null;
     }
 
     private static bool Continues(ReadOnlySpan<char> text, int from, int at, ref bool dot, ref bool exponent)
@@ -121,6 +151,10 @@ internal static class SvgNumbers
         "matrix" when n.Count == 6 => new Affine(n[0], n[1], n[2], n[3], n[4], n[5]),
         "translate" when n.Count is 1 or 2 => Affine.Translate(n[0], n.Count > 1 ? n[1] : 0),
         "scale" when n.Count is 1 or 2 => Affine.Scale(n[0], n.Count > 1 ? n[1] : n[0]),
+        "translateX" when n.Count == 1 => Affine.Translate(n[0], 0),
+        "translateY" when n.Count == 1 => Affine.Translate(0, n[0]),
+        "scaleX" when n.Count == 1 => Affine.Scale(n[0], 1),
+        "scaleY" when n.Count == 1 => Affine.Scale(1, n[0]),
         "rotate" when n.Count is 1 or 3 => Rotate(n),
         "skewX" when n.Count == 1 => new Affine(1, 0, Math.Tan(n[0] * Angles.RadiansPerDegree), 1, 0, 0),
         "skewY" when n.Count == 1 => new Affine(1, Math.Tan(n[0] * Angles.RadiansPerDegree), 0, 1, 0, 0),

@@ -6,7 +6,7 @@ using Fretsaw.Core.Geometry;
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>Fill and stroke values → paints; gradients with their inheritance by href (SVG 2 §14).</summary>
-internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgSheet sheet, Box view, Action<XElement, string> note)
+internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgSheet sheet, Action<XElement, string> note)
 {
     private const int MaxHrefs = 16;
 
@@ -16,8 +16,9 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
     private int stopCount;
 
     /// <param name="box">Of the painted path, for gradients in its units.</param>
+    /// <param name="view">Of the viewport, for percentages.</param>
     /// <returns>Null when nothing is painted.</returns>
-    public Paint? Of(XElement element, string value, SvgStyle style, double opacity, Box box)
+    public Paint? Of(XElement element, string value, SvgStyle style, double opacity, Box box, Box view)
     {
         if (value is "none" or "transparent")
         {
@@ -26,7 +27,7 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
 
         if (value.StartsWith("url(", StringComparison.OrdinalIgnoreCase))
         {
-            return Server(element, value, style, opacity, box);
+            return Server(element, value, style, opacity, box, view);
         }
 
         var text = value.Equals("currentColor", StringComparison.OrdinalIgnoreCase) ? style.Colour : value;
@@ -39,21 +40,22 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
         return new Paint { Colour = Colour.Black.WithAlpha(opacity) };
     }
 
-    private Paint? Server(XElement element, string value, SvgStyle style, double opacity, Box box)
+    private Paint? Server(XElement element, string value, SvgStyle style, double opacity, Box box, Box view)
     {
         var close = value.IndexOf(')');
         var id = value[4..(close < 0 ? value.Length : close)].Trim(' ', '\'', '"').TrimStart('#');
         var fallback = close < 0 ? "" : value[(close + 1)..].Trim();
         if (byId.TryGetValue(id, out var server) && server.Name.LocalName is "linearGradient" or "radialGradient")
         {
-            return Gradient(server!, opacity, box);
+            return Gradient(server!, opacity, box, view) is { } gradient ? gradient : fallback.Length == 0 ? null : Of(element, fallback, style, opacity, box, view);
         }
 
         note(element, server is null ? $"the paint '#{id}' is not in the file" : $"<{server.Name.LocalName}> as a paint is not supported");
-        return fallback.Length == 0 ? null : Of(element, fallback, style, opacity, box);
+        return fallback.Length == 0 ? null : Of(element, fallback, style, opacity, box, view);
     }
 
-    private Paint? Gradient(XElement server, double opacity, Box box)
+    /// <returns>Null where SVG 2 §14.2 paints nothing: without stops, or in the box of a straight line.</returns>
+    private Paint? Gradient(XElement server, double opacity, Box box, Box view)
     {
         var chain = Chain(server);
         var holder = chain.FirstOrDefault(element => element.Elements().Any(child => child.Name.LocalName == "stop"));
@@ -66,7 +68,7 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
         var inBox = Attribute(chain, "gradientUnits") != "userSpaceOnUse";
         if (inBox && (box.Width == 0 || box.Height == 0))
         {
-            return new Paint { Colour = stops[^1].Colour };
+            return null;
         }
 
         var own = SvgNumbers.Transform(Attribute(chain, "gradientTransform"));
@@ -78,6 +80,15 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
         var matrix = (inBox ? new Affine(box.Width, 0, 0, box.Height, box.X, box.Y) : Affine.Identity) * (own ?? Affine.Identity);
         var linear = server.Name.LocalName == "linearGradient";
         var (w, h) = inBox ? (1.0, 1.0) : (view.Width, view.Height);
+        var r = linear ? 0 : Math.Max(0, Number(chain, "r", inBox ? 1 : SvgShapes.Diagonal(view), 0.5 * (inBox ? 1 : SvgShapes.Diagonal(view))));
+        if (!linear && r == 0)
+        {
+            return new Paint { Colour = stops[^1].Colour };
+        }
+
+        // The stops lie between the focal circle and the outer one; about one middle that is the outer one alone, its stops moved.
+        var inner = linear ? 0 : Math.Clamp(Number(chain, "fr", inBox ? 1 : SvgShapes.Diagonal(view), 0) / r, 0, 1);
+        stops = inner > 0 ? [.. stops.Select(stop => stop with { Offset = inner + ((1 - inner) * stop.Offset) })] : stops;
         var (cx, cy) = (Number(chain, "cx", w, 0.5 * w), Number(chain, "cy", h, 0.5 * h));
         return new Paint
         {
@@ -88,7 +99,7 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
                 Y1 = linear ? Number(chain, "y1", h, 0) : Number(chain, "fy", h, cy),
                 X2 = linear ? Number(chain, "x2", w, w) : cx,
                 Y2 = linear ? Number(chain, "y2", h, 0) : cy,
-                R = linear ? 0 : Math.Max(0, Number(chain, "r", w, 0.5 * w)),
+                R = r,
                 Spread = Attribute(chain, "spreadMethod") switch { "reflect" => Spread.Reflect, "repeat" => Spread.Repeat, _ => Spread.Pad },
                 Matrix = matrix,
                 Stops = stops,
@@ -115,9 +126,14 @@ internal sealed class SvgPaints(IReadOnlyDictionary<string, XElement> byId, SvgS
         var last = 0.0;
         foreach (var stop in holder.Elements().Where(child => child.Name.LocalName == "stop"))
         {
-            var rules = sheet.For(stop).Concat(SvgSheet.Declarations(stop.Attribute("style")?.Value ?? "")).ToLookup(rule => rule.Name, rule => rule.Value);
-            var text = rules["stop-color"].LastOrDefault() ?? stop.Attribute("stop-color")?.Value ?? "black";
-            var alpha = SvgNumbers.Length(rules["stop-opacity"].LastOrDefault() ?? stop.Attribute("stop-opacity")?.Value, 1) ?? 1;
+            var rules = sheet.Of(stop).ToLookup(rule => rule.Name, rule => rule.Value);
+            var text = rules["stop-color"].LastOrDefault() ?? "black";
+            if (text.Equals("currentColor", StringComparison.OrdinalIgnoreCase))
+            {
+                text = stop.AncestorsAndSelf().SelectMany(at => sheet.Of(at).Where(rule => rule.Name == "color").TakeLast(1)).Select(rule => rule.Value).FirstOrDefault() ?? "black";
+            }
+
+            var alpha = SvgNumbers.Length(rules["stop-opacity"].LastOrDefault(), 1) ?? 1;
             last = Math.Clamp(SvgNumbers.Length(stop.Attribute("offset")?.Value, 1) ?? 0, last, 1);
             var colour = SvgColours.Parse(text);
             if (colour is null)

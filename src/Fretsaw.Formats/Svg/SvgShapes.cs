@@ -8,8 +8,12 @@ internal static class SvgShapes
 {
     public static bool IsShape(string name) => name is "path" or "rect" or "circle" or "ellipse" or "line" or "polyline" or "polygon";
 
+    /// <summary>What a percentage is of that goes with neither side: SVG 2 §8.9.</summary>
+    public static double Diagonal(Box view) => Math.Sqrt(((view.Width * view.Width) + (view.Height * view.Height)) / 2);
+
+    /// <param name="style">Says the geometry, which rules of style may set too.</param>
     /// <param name="view">Size of the viewport, for percentages.</param>
-    public static PathData ToPath(XElement element, Box view, Action<XElement, string> note)
+    public static PathData ToPath(XElement element, SvgStyle style, Box view, Action<XElement, string> note)
     {
         switch (element.Name.LocalName)
         {
@@ -22,12 +26,13 @@ internal static class SvgShapes
 
                 return path;
             case "rect":
-                return Rectangle(element, view);
+                return Rectangle(style, view);
             case "circle":
-                var r = Number("r", Math.Sqrt(((view.Width * view.Width) + (view.Height * view.Height)) / 2));
-                return Ellipse(Number("cx", view.Width), Number("cy", view.Height), r, r);
+                var r = Own("r", Diagonal(view)) ?? 0;
+                return Ellipse(Own("cx", view.Width) ?? 0, Own("cy", view.Height) ?? 0, r, r);
             case "ellipse":
-                return Ellipse(Number("cx", view.Width), Number("cy", view.Height), Number("rx", view.Width), Number("ry", view.Height));
+                var (rx, ry) = (Own("rx", view.Width), Own("ry", view.Height));
+                return Ellipse(Own("cx", view.Width) ?? 0, Own("cy", view.Height) ?? 0, rx ?? ry ?? 0, ry ?? rx ?? 0);
             case "line":
                 var line = new PathData();
                 line.MoveTo(new Point(Number("x1", view.Width), Number("y1", view.Height)));
@@ -37,7 +42,17 @@ internal static class SvgShapes
                 return Poly(element, note);
         }
 
+        double? Own(string name, double percentOf) => SvgNumbers.Length(style.Own.GetValueOrDefault(name), percentOf);
         double Number(string name, double percentOf) => SvgNumbers.Length(element.Attribute(name)?.Value, percentOf) ?? 0;
+    }
+
+    public static void AppendRectangle(PathData path, Box box)
+    {
+        path.MoveTo(new Point(box.X, box.Y));
+        path.LineTo(new Point(box.Right, box.Y));
+        path.LineTo(new Point(box.Right, box.Bottom));
+        path.LineTo(new Point(box.X, box.Bottom));
+        path.Close();
     }
 
     private static PathData Poly(XElement element, Action<XElement, string> note)
@@ -81,20 +96,20 @@ internal static class SvgShapes
         return path;
     }
 
-    private static PathData Rectangle(XElement element, Box view)
+    private static PathData Rectangle(SvgStyle style, Box view)
     {
-        var x = SvgNumbers.Length(element.Attribute("x")?.Value, view.Width) ?? 0;
-        var y = SvgNumbers.Length(element.Attribute("y")?.Value, view.Height) ?? 0;
-        var width = SvgNumbers.Length(element.Attribute("width")?.Value, view.Width) ?? 0;
-        var height = SvgNumbers.Length(element.Attribute("height")?.Value, view.Height) ?? 0;
+        var x = SvgNumbers.Length(style.Own.GetValueOrDefault("x"), view.Width) ?? 0;
+        var y = SvgNumbers.Length(style.Own.GetValueOrDefault("y"), view.Height) ?? 0;
+        var width = SvgNumbers.Length(style.Own.GetValueOrDefault("width"), view.Width) ?? 0;
+        var height = SvgNumbers.Length(style.Own.GetValueOrDefault("height"), view.Height) ?? 0;
         var path = new PathData();
         if (width <= 0 || height <= 0)
         {
             return path;
         }
 
-        var givenX = SvgNumbers.Length(element.Attribute("rx")?.Value, view.Width);
-        var givenY = SvgNumbers.Length(element.Attribute("ry")?.Value, view.Height);
+        var givenX = SvgNumbers.Length(style.Own.GetValueOrDefault("rx"), view.Width);
+        var givenY = SvgNumbers.Length(style.Own.GetValueOrDefault("ry"), view.Height);
         var rx = Math.Clamp(givenX ?? givenY ?? 0, 0, width / 2);
         var ry = Math.Clamp(givenY ?? givenX ?? 0, 0, height / 2);
         path.MoveTo(new Point(x + rx, y));

@@ -1,12 +1,21 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
 using System.Xml.Linq;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Formats.Svg;
 
-/// <summary>The presentation properties in force at an element: inherited, then attributes, then class rules, then the style attribute (CSS Cascade 4 §6).</summary>
+/// <summary>The properties in force at an element: inherited ones, and those of the element alone.</summary>
 internal sealed record SvgStyle
 {
     public static readonly SvgStyle Initial = new();
+
+    private static readonly ImmutableDictionary<string, string> NothingOwn = ImmutableDictionary.Create<string, string>(StringComparer.Ordinal);
+
+    private static readonly FrozenSet<string> OwnNames = FrozenSet.Create(
+        StringComparer.Ordinal,
+        "x", "y", "width", "height", "cx", "cy", "r", "rx", "ry", "transform", "transform-origin", "transform-box", "vector-effect",
+        "clip-path", "mask", "filter", "mix-blend-mode", "overflow");
 
     public string Fill { get; private init; } = "black";
 
@@ -18,9 +27,12 @@ internal sealed record SvgStyle
 
     public double StrokeOpacity { get; private init; } = 1;
 
-    public double StrokeWidth { get; private init; } = 1;
+    /// <summary>As written: a percentage is of the viewport.</summary>
+    public string StrokeWidth { get; private init; } = "1";
 
     public FillRule FillRule { get; private init; }
+
+    public FillRule ClipRule { get; private init; }
 
     public LineCap Cap { get; private init; }
 
@@ -30,6 +42,19 @@ internal sealed record SvgStyle
 
     public string Dashes { get; private init; } = "none";
 
+    public string DashOffset { get; private init; } = "0";
+
+    /// <summary>The stroke lies under the fill.</summary>
+    public bool StrokeFirst { get; private init; }
+
+    public string MarkerStart { get; private init; } = "none";
+
+    public string MarkerMiddle { get; private init; } = "none";
+
+    public string MarkerEnd { get; private init; } = "none";
+
+    public bool HasMarkers => MarkerStart != "none" || MarkerMiddle != "none" || MarkerEnd != "none";
+
     public bool Visible { get; private init; } = true;
 
     /// <summary>Not inherited: 1 unless the element itself says otherwise.</summary>
@@ -37,28 +62,32 @@ internal sealed record SvgStyle
 
     public bool Displayed { get; private init; } = true;
 
-    /// <summary>Properties with an effect that is not supported: clip-path, mask, filter, mix-blend-mode.</summary>
-    public IReadOnlyList<string> Unsupported { get; private init; } = [];
+    /// <summary>What the element says for itself and nothing inherits: geometry, transform, clip-path and the like.</summary>
+    public ImmutableDictionary<string, string> Own { get; private init; } = NothingOwn;
+
+    /// <summary>Properties with an effect that is not supported: filter, mix-blend-mode.</summary>
+    public IEnumerable<string> Unsupported =>
+        from name in (string[])["filter", "mix-blend-mode"]
+        where Own.GetValueOrDefault(name, "none") is not ("none" or "normal")
+        select name;
 
     /// <summary>As if shown: what a hidden group holds comes in, with the part hidden.</summary>
     public SvgStyle Shown() => this with { Displayed = true, Visible = true };
 
-    public SvgStyle Of(XElement element, SvgSheet sheet)
-    {
-        var style = this with { Opacity = 1, Unsupported = [] };
-        style = element.Attributes()
-            .Where(attribute => attribute.Name.NamespaceName.Length == 0)
-            .Aggregate(style, (current, attribute) => current.With(attribute.Name.LocalName, attribute.Value));
-        style = sheet.For(element).Aggregate(style, (current, rule) => current.With(rule.Name, rule.Value));
-        return SvgSheet.Declarations(element.Attribute("style")?.Value ?? "").Aggregate(style, (current, rule) => current.With(rule.Name, rule.Value));
-    }
+    public SvgStyle Of(XElement element, SvgSheet sheet) =>
+        sheet.Of(element).Aggregate(this with { Opacity = 1, Own = NothingOwn }, (style, one) => style.With(one.Name, one.Value.Trim(), this));
 
-    private SvgStyle With(string name, string value)
+    private SvgStyle With(string name, string value, SvgStyle inherited)
     {
-        value = value.Trim();
-        if (value is "inherit" or "")
+        // Only "inherit" and what stands in its place say anything here; other words are for the properties.
+        if (value.Length == 0)
         {
             return this;
+        }
+
+        if (value is "inherit" or "initial" or "unset")
+        {
+            return value == "initial" ? Taken(name, Initial) : Taken(name, inherited);
         }
 
         return name switch
@@ -68,79 +97,46 @@ internal sealed record SvgStyle
             "color" => this with { Colour = value },
             "fill-opacity" => this with { FillOpacity = SvgNumbers.Length(value, 1) ?? FillOpacity },
             "stroke-opacity" => this with { StrokeOpacity = SvgNumbers.Length(value, 1) ?? StrokeOpacity },
-            "stroke-width" => this with { StrokeWidth = Math.Max(0, SvgNumbers.Length(value) ?? StrokeWidth) },
-            "fill-rule" => this with { FillRule = value == "evenodd" ? FillRule.EvenOdd : FillRule.NonZero },
+            "stroke-width" => this with { StrokeWidth = SvgNumbers.Length(value, 1) is >= 0 ? value : StrokeWidth },
+            "fill-rule" => this with { FillRule = RuleOf(value) },
+            "clip-rule" => this with { ClipRule = RuleOf(value) },
             "stroke-linecap" => this with { Cap = value switch { "round" => LineCap.Round, "square" => LineCap.Square, _ => LineCap.Butt } },
             "stroke-linejoin" => this with { Join = value switch { "round" => LineJoin.Round, "bevel" => LineJoin.Bevel, _ => LineJoin.Miter } },
             "stroke-miterlimit" => this with { MiterLimit = Math.Clamp(SvgNumbers.Length(value) ?? MiterLimit, 1, 1000) },
             "stroke-dasharray" => this with { Dashes = value },
+            "stroke-dashoffset" => this with { DashOffset = value },
+            "paint-order" => this with { StrokeFirst = value.StartsWith("stroke", StringComparison.Ordinal) || value.StartsWith("markers stroke", StringComparison.Ordinal) },
+            "marker" => this with { MarkerStart = value, MarkerMiddle = value, MarkerEnd = value },
+            "marker-start" => this with { MarkerStart = value },
+            "marker-mid" => this with { MarkerMiddle = value },
+            "marker-end" => this with { MarkerEnd = value },
             "visibility" => this with { Visible = value == "visible" },
-            "opacity" => this with { Opacity = Math.Clamp(SvgNumbers.Length(value, 1) ?? 1, 0, 1) },
-            "display" => this with { Displayed = Displayed && value != "none" },
-            "clip-path" or "mask" or "filter" when value != "none" => this with { Unsupported = [.. Unsupported, name] },
-            "mix-blend-mode" when value != "normal" => this with { Unsupported = [.. Unsupported, name] },
-            _ => this,
+            "opacity" => this with { Opacity = Math.Clamp(SvgNumbers.Length(value, 1) ?? Opacity, 0, 1) },
+            "display" => this with { Displayed = value != "none" && inherited.Displayed },
+            _ => OwnNames.Contains(name) ? this with { Own = Own.SetItem(name, value) } : this,
         };
     }
-}
 
-/// <summary>The rules of &lt;style&gt; elements with simple selectors: an element name, a class or an id.</summary>
-internal sealed class SvgSheet
-{
-    private readonly Dictionary<string, List<(string Name, string Value)>> rules = new(StringComparer.Ordinal);
-
-    public SvgSheet(XElement root, Action<XElement, string> note)
+    /// <summary>A property as another style has it.</summary>
+    private SvgStyle Taken(string name, SvgStyle from) => name switch
     {
-        foreach (var element in root.Descendants().Where(element => element.Name.LocalName == "style"))
-        {
-            foreach (var block in element.Value.Split('}', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
-            {
-                Read(element, block, note);
-            }
-        }
-    }
+        "fill" => this with { Fill = from.Fill },
+        "stroke" => this with { Stroke = from.Stroke },
+        "color" => this with { Colour = from.Colour },
+        "fill-opacity" => this with { FillOpacity = from.FillOpacity },
+        "stroke-opacity" => this with { StrokeOpacity = from.StrokeOpacity },
+        "stroke-width" => this with { StrokeWidth = from.StrokeWidth },
+        "fill-rule" => this with { FillRule = from.FillRule },
+        "clip-rule" => this with { ClipRule = from.ClipRule },
+        "stroke-linecap" => this with { Cap = from.Cap },
+        "stroke-linejoin" => this with { Join = from.Join },
+        "stroke-miterlimit" => this with { MiterLimit = from.MiterLimit },
+        "stroke-dasharray" => this with { Dashes = from.Dashes },
+        "stroke-dashoffset" => this with { DashOffset = from.DashOffset },
+        "visibility" => this with { Visible = from.Visible },
+        "opacity" => this with { Opacity = from.Opacity },
+        _ => this,
+    };
 
-    public IEnumerable<(string Name, string Value)> For(XElement element)
-    {
-        if (rules.Count == 0)
-        {
-            return [];
-        }
-
-        var classes = (element.Attribute("class")?.Value ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(name => "." + name);
-        return classes.Prepend(element.Name.LocalName).Append("#" + element.Attribute("id")?.Value)
-            .SelectMany(selector => rules.GetValueOrDefault(selector) ?? []);
-    }
-
-    public static IEnumerable<(string Name, string Value)> Declarations(string text)
-    {
-        foreach (var declaration in text.Split(';', StringSplitOptions.RemoveEmptyEntries))
-        {
-            var colon = declaration.IndexOf(':');
-            if (colon > 0)
-            {
-                yield return (declaration[..colon].Trim().ToLowerInvariant(), declaration[(colon + 1)..].Replace("!important", "", StringComparison.Ordinal).Trim());
-            }
-        }
-    }
-
-    private void Read(XElement element, string block, Action<XElement, string> note)
-    {
-        var brace = block.IndexOf('{');
-        foreach (var selector in brace < 0 ? [] : block[..brace].Split(',', StringSplitOptions.TrimEntries))
-        {
-            if (selector.Length == 0 || selector.TrimStart('.', '#').Any(c => !(char.IsLetterOrDigit(c) || c is '-' or '_')))
-            {
-                note(element, $"the style rule '{selector}' is left out: only element, class and id selectors are read");
-                continue;
-            }
-
-            if (!rules.TryGetValue(selector, out var list))
-            {
-                rules[selector] = list = [];
-            }
-
-            list.AddRange(Declarations(block[(brace + 1)..]));
-        }
-    }
+    private static FillRule RuleOf(string value) => value == "evenodd" ? FillRule.EvenOdd : FillRule.NonZero;
 }

@@ -1,4 +1,4 @@
-using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 using System.Xml.Linq;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -13,7 +13,8 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
 
     public SvgPiece? Inside { get; } = inside;
 
-    public double Opacity { get; } = opacity;
+    /// <summary>With that of the groups round it, because what rides on a part does not fade with it.</summary>
+    public double Opacity { get; } = opacity * (inside?.Opacity ?? 1);
 
     public bool Hidden { get; } = hidden;
 
@@ -21,24 +22,20 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
 
     public SvgImage? Picture { get; set; }
 
-    /// <summary>A group inside this piece has been painted already, so further shapes belong over it.</summary>
+    /// <summary>A piece inside this one has been painted already, so further shapes belong over it.</summary>
     public bool HasChildren { get; set; }
 }
 
 /// <summary>
-/// Walks the tree in painting order. Every group becomes a piece. A group's own shapes that come after a group inside
-/// it lie over that group, so they become a piece of their own ("…, over") that rides on the group.
+/// Walks the tree in painting order. Every group becomes a piece, and so does an element with a name beside groups. A group's own
+/// shapes that come after a piece inside it lie over that piece, so they become one of their own ("…, over") that rides on the group.
 /// </summary>
-internal sealed class SvgWalker
+internal sealed partial class SvgWalker
 {
-    private const int MaxShapes = 100_000;
-    private const int MaxUses = 24;
     private const int MaxPieces = 5_000;
-
-    /// <summary>Elements that are looked at: a few that use each other make millions.</summary>
-    private const int MaxVisits = 400_000;
     private const int MaxNotes = 500;
 
+    /// <summary>They paint nothing where they stand.</summary>
     private static readonly HashSet<string> Silent = new(StringComparer.Ordinal)
     {
         "defs", "title", "desc", "metadata", "style", "symbol", "linearGradient", "radialGradient", "namedview", "clipPath", "mask", "filter", "marker", "pattern",
@@ -46,17 +43,16 @@ internal sealed class SvgWalker
 
     private readonly string file;
     private readonly Box view;
-    private readonly Dictionary<string, XElement> byId = new(StringComparer.Ordinal);
     private readonly SvgSheet sheet;
-    private readonly SvgPaints paints;
-    private int shapes;
-    private int visits;
+    private readonly SvgElements elements;
+    private readonly HashSet<(string Place, string What)> told = [];
     private int unnamed;
     private long picturePixels;
 
     public SvgWalker(XElement root, string file, Box view)
     {
         (this.file, this.view) = (file, view);
+        var byId = new Dictionary<string, XElement>(StringComparer.Ordinal);
         foreach (var element in root.DescendantsAndSelf())
         {
             if (element.Attribute("id")?.Value is { } id)
@@ -65,15 +61,15 @@ internal sealed class SvgWalker
             }
         }
 
-        sheet = new SvgSheet(root, Changed);
-        paints = new SvgPaints(byId, sheet, view, Changed);
+        sheet = new SvgSheet(root, (element, what) => Note(element, ArtFate.Changed, what));
+        elements = new SvgElements(file, byId, sheet, Note);
     }
 
     public List<SvgPiece> Pieces { get; } = [];
 
     public List<ArtNote> Notes { get; } = [];
 
-    public int Shapes => shapes;
+    public int Shapes => elements.Count;
 
     public static string? Href(XElement element)
     {
@@ -81,93 +77,144 @@ internal sealed class SvgWalker
         return value is { Length: > 1 } && value[0] == '#' ? value[1..] : null;
     }
 
+    public static bool IsSilent(XElement element) =>
+        Silent.Contains(element.Name.LocalName) || (element.Name.NamespaceName.Length > 0 && !element.Name.NamespaceName.EndsWith("/svg", StringComparison.Ordinal));
+
+    /// <summary>Tells of an element that is not read, unless it paints nothing anyway.</summary>
+    public static void Leave(XElement element, Action<XElement, ArtFate, string> note)
+    {
+        if (!IsSilent(element))
+        {
+            note(element, ArtFate.LeftOut, "is not supported and was left out");
+        }
+    }
+
     /// <summary>The file's groups as pieces; shapes outside any group become pieces between them.</summary>
     public void Walk(XElement root, Affine matrix)
     {
-        var loose = default(SvgPiece);
         var style = SvgStyle.Initial.Of(root, sheet);
+        var at = elements.Clips.Within(new SvgScope(matrix, view), root, style, () => elements.BoxOf(root, style, view));
+        var loose = default(SvgPiece);
         foreach (var child in root.Elements())
         {
-            if (child.Name.LocalName is "g" or "svg" or "a" or "switch")
+            if (IsGroup(child))
             {
                 loose = null;
-                Group(child, style, matrix, null);
+                Group(child, style, at, null);
             }
             else if (child.Name.LocalName == "image")
             {
                 loose = null;
-                Image(child, style, matrix, null, false);
+                Image(child, style, at, null, false);
             }
-            else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
+            else if (IsArt(child) && GivenName(child) is { } name)
+            {
+                loose = null;
+                Single(child, name, style, at, null);
+            }
+            else if (IsArt(child))
             {
                 loose ??= Add(new SvgPiece(NameOf(child) ?? $"Part {++unnamed}", null, 1, false));
-                Element(child, style, matrix, loose, 0);
+                elements.Paint(child, style, at, loose.Shapes);
             }
             else
             {
-                Leave(child);
+                Leave(child, Note);
             }
+        }
+
+        if (Pieces.Count > 0 && Overhang() is { } beyond)
+        {
+            Note(root, ArtFate.Changed, FormattableString.Invariant($"has art up to {beyond:0} px beyond its page, which came in whole"));
         }
     }
 
-    private void Group(XElement group, SvgStyle inherited, Affine matrix, SvgPiece? inside)
+    private static bool IsGroup(XElement element) => element.Name.LocalName is "g" or "svg" or "a" or "switch";
+
+    private static bool IsArt(XElement element) => SvgShapes.IsShape(element.Name.LocalName) || element.Name.LocalName == "use";
+
+    private void Group(XElement group, SvgStyle inherited, SvgScope scope, SvgPiece? inside)
     {
         var style = inherited.Of(group, sheet);
-        Unsupported(group, style);
-        var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
-        var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
-        style = style.Shown();
-        if (style.Opacity < 1 && group.Elements().Any(child => child.Name.LocalName == "g"))
+        foreach (var property in style.Unsupported)
         {
-            Changed(group, "has an opacity and groups inside it; the opacity is applied to its own shapes only");
+            Note(group, ArtFate.Changed, $"{property} is not supported; the element came in without it");
         }
 
+        // What is not displayed hides all that is in it; what is only not visible may hold something that is.
+        var shown = style.Displayed && (style.Visible || group.Descendants().Any(Shows));
+        var hidden = !shown || inside is { Hidden: true };
+        var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
+        style = hidden ? style.Shown() : style;
         var into = piece;
-        var at = matrix * Transform(group);
-        foreach (var child in group.Elements())
+        var at = elements.Clips.Within(elements.Inside(group, style, scope) with { Opacity = 1 }, group, style, () => elements.BoxOf(group, style, scope.View));
+        var apart = group.Elements().Any(child => child.Name.LocalName == "g");
+        foreach (var (child, worn, place) in elements.Held(group, style, at))
         {
-            if (child.Name.LocalName is "g" or "svg" or "a" or "switch")
+            if (IsGroup(child))
             {
-                Group(child, style, at, piece);
+                Group(child, worn, place, piece);
                 piece.HasChildren = true;
             }
             else if (child.Name.LocalName == "image")
             {
                 var opens = into == piece && !piece.HasChildren && piece.Picture is null && piece.Shapes.Count == 0;
-                piece.HasChildren |= Image(child, style, at, piece, opens) is { } beside && beside != piece;
+                piece.HasChildren |= Image(child, worn, place, piece, opens) is { } beside && beside != piece;
             }
-            else if (SvgShapes.IsShape(child.Name.LocalName) || child.Name.LocalName == "use")
+            else if (IsArt(child) && apart && GivenName(child) is { } name)
+            {
+                Single(child, name, worn, place, piece);
+                piece.HasChildren = true;
+            }
+            else if (IsArt(child))
             {
                 if (piece.HasChildren || into.Picture is not null)
                 {
-                    into = Add(new SvgPiece($"{piece.Name}, over", piece, style.Opacity, piece.Hidden));
+                    into = Add(new SvgPiece($"{piece.Name}, over", piece, 1, piece.Hidden));
                     piece.HasChildren = false;
                 }
 
-                Element(child, style, at, into, 0);
+                elements.Paint(child, worn, place, into.Shapes);
             }
             else
             {
-                Leave(child);
+                Leave(child, Note);
             }
         }
     }
 
-    /// <summary>An embedded picture is the art of the group it opens, or a piece of its own that rides on it.</summary>
-    /// <returns>The piece that holds it; null when it was left out.</returns>
-    private SvgPiece? Image(XElement element, SvgStyle inherited, Affine matrix, SvgPiece? inside, bool opens)
+    /// <summary>One element that is a part by its own name.</summary>
+    private void Single(XElement element, string name, SvgStyle inherited, SvgScope scope, SvgPiece? inside)
     {
         var style = inherited.Of(element, sheet);
-        Unsupported(element, style);
-        if (SvgImage.Of(element, file, view, matrix * Transform(element)) is not { } picture)
+        var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
+        var piece = Add(new SvgPiece(name, inside, 1, hidden));
+        elements.Paint(element, hidden ? inherited.Shown() : inherited, scope, piece.Shapes);
+    }
+
+    /// <summary>An element that says of itself that it is visible, where what holds it is not.</summary>
+    private bool Shows(XElement element) => sheet.Of(element).Any(one => one is { Name: "visibility", Value: "visible" });
+
+    /// <summary>An embedded picture is the art of the group it opens, or a piece of its own that rides on it.</summary>
+    /// <returns>The piece that holds it; null when it was left out.</returns>
+    private SvgPiece? Image(XElement element, SvgStyle inherited, SvgScope scope, SvgPiece? inside, bool opens)
+    {
+        var style = inherited.Of(element, sheet);
+        foreach (var property in style.Unsupported.Concat(scope.Clip is not null || style.Own.ContainsKey("clip-path") || style.Own.ContainsKey("mask") ? ["a clip of a picture"] : []))
+        {
+            Note(element, ArtFate.Changed, $"{property} is not supported; the element came in without it");
+        }
+
+        var matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, default, (at, what) => Note(at, ArtFate.Changed, what));
+        if (SvgImage.Of(element, file, scope.View, matrix) is not { } picture)
         {
             Note(element, ArtFate.LeftOut, "is no embedded PNG picture and was left out");
             return null;
         }
 
-        shapes++;
+        elements.CountOne();
         picturePixels += (long)picture.Width * picture.Height;
-        FilmException.ThrowIf(picturePixels > PixelBudget.MostOfFile || shapes > MaxShapes, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
+        FilmException.ThrowIf(picturePixels > PixelBudget.MostOfFile, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
         var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
         var piece = opens && !hidden && style.Opacity == 1 ? inside! : Add(new SvgPiece(NameOf(element) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
         piece.Picture = picture;
@@ -181,152 +228,48 @@ internal sealed class SvgWalker
         return piece;
     }
 
-    /// <summary>A shape, a use, or (inside a use) a group: shapes into one piece.</summary>
-    private void Element(XElement element, SvgStyle inherited, Affine matrix, SvgPiece into, int uses)
+    /// <summary>How far art stands out of the page, px, where it is more than a hair.</summary>
+    private double? Overhang()
     {
-        FilmException.ThrowIf(++visits > MaxVisits, file, $"paints more than {MaxVisits} elements, by using some again and again", "simplify the drawing");
-        var style = inherited.Of(element, sheet);
-        if (!style.Displayed)
-        {
-            return;
-        }
-
-        Unsupported(element, style);
-        var at = matrix * Transform(element);
-        switch (element.Name.LocalName)
-        {
-            case "use":
-                Use(element, style, at, into, uses);
-                break;
-            case "g" or "symbol" or "svg" or "a":
-                foreach (var child in element.Elements().Where(child => !Silent.Contains(child.Name.LocalName)))
-                {
-                    Element(child, style, at, into, uses);
-                }
-
-                break;
-            case var name when SvgShapes.IsShape(name):
-                if (style.Visible)
-                {
-                    Shape(element, style, at, into);
-                }
-
-                break;
-            default:
-                Leave(element);
-                break;
-        }
+        var box = SvgBoxes.Of(Pieces.Where(piece => !piece.Hidden).SelectMany(piece => piece.Shapes));
+        var page = Page;
+        var most = Math.Max(Math.Max(page.X - box.X, page.Y - box.Y), Math.Max(box.Right - page.Right, box.Bottom - page.Bottom));
+        return most > 1 && box.Width > 0 ? most : null;
     }
 
-    private void Use(XElement use, SvgStyle style, Affine matrix, SvgPiece into, int uses)
-    {
-        FilmException.ThrowIf(uses >= MaxUses, $"{file}, {SvgPlace.Of(use)}", "uses itself by a detour, or is nested too deep", "break the chain of uses");
-        if (Href(use) is not { } id || !byId.TryGetValue(id, out var target))
-        {
-            Note(use, ArtFate.LeftOut, "refers to nothing in the file and is left out");
-            return;
-        }
-
-        var x = SvgNumbers.Length(use.Attribute("x")?.Value, view.Width) ?? 0;
-        var y = SvgNumbers.Length(use.Attribute("y")?.Value, view.Height) ?? 0;
-        if (target.Name.LocalName == "symbol" && target.Attribute("viewBox") is not null)
-        {
-            Changed(use, "uses a symbol with a viewBox; it is placed without the viewBox");
-        }
-
-        Element(target, style, matrix * Affine.Translate(x, y), into, uses + 1);
-    }
-
-    private void Shape(XElement element, SvgStyle style, Affine matrix, SvgPiece into)
-    {
-        FilmException.ThrowIf(++shapes > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
-        var path = SvgShapes.ToPath(element, view, Changed);
-        if (path.IsEmpty)
-        {
-            return;
-        }
-
-        var box = SvgBoxes.Of(path);
-        var fill = paints.Of(element, style.Fill, style, style.FillOpacity, box);
-        var stroke = style.StrokeWidth > 0 ? paints.Of(element, style.Stroke, style, style.StrokeOpacity, box) : null;
-        if ((fill is null && stroke is null) || style.Opacity == 0)
-        {
-            return;
-        }
-
-        into.Shapes.Add(new Shape
-        {
-            Path = path.ToString(),
-            Matrix = matrix,
-            Rule = style.FillRule,
-            Fill = fill,
-            Opacity = style.Opacity,
-            Stroke = stroke is null ? null : new Stroke
-            {
-                Paint = stroke,
-                Width = style.StrokeWidth,
-                Cap = style.Cap,
-                Join = style.Join,
-                MiterLimit = style.MiterLimit,
-                Dashes = Dashes(style.Dashes),
-            },
-        });
-    }
-
-    private static ImmutableArray<double> Dashes(string text)
-    {
-        var lengths = SvgNumbers.List(text.Replace("px", "", StringComparison.Ordinal));
-        return lengths.Count == 0 || lengths.Sum() <= 0 || lengths.Any(length => length < 0)
-            ? []
-            : lengths.Count % 2 == 0 ? [.. lengths] : [.. lengths, .. lengths];
-    }
-
-    private Affine Transform(XElement element)
-    {
-        var transform = SvgNumbers.Transform(element.Attribute("transform")?.Value);
-        if (transform is null)
-        {
-            Changed(element, "its transform is not understood and is left out");
-        }
-
-        return transform ?? Affine.Identity;
-    }
-
-    private void Unsupported(XElement element, SvgStyle style)
-    {
-        foreach (var property in style.Unsupported)
-        {
-            Changed(element, $"{property} is not supported; the element came in without it");
-        }
-    }
-
-    private void Leave(XElement element)
-    {
-        var foreign = element.Name.NamespaceName.Length > 0 && !element.Name.NamespaceName.EndsWith("/svg", StringComparison.Ordinal);
-        if (!foreign && !Silent.Contains(element.Name.LocalName))
-        {
-            Note(element, ArtFate.LeftOut, "is not supported and was left out");
-        }
-    }
+    /// <summary>The page in the drawing's pixels.</summary>
+    public Box Page { get; init; }
 
     /// <summary>A title child, any label attribute, or the id.</summary>
     private static string? NameOf(XElement element)
     {
-        var name = element.Elements().FirstOrDefault(child => child.Name.LocalName == "title")?.Value
-            ?? element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName is "label" or "aria-label")?.Value
-            ?? element.Attribute("id")?.Value;
+        var name = Label(element) ?? element.Attribute("id")?.Value;
         name = Names.Usable(name ?? "").Trim();
         return name.Length == 0 ? null : name;
     }
 
-    private void Changed(XElement element, string what) => Note(element, ArtFate.Changed, what);
+    /// <summary>A name that somebody gave: a label, or an id that no program made up.</summary>
+    private static string? GivenName(XElement element)
+    {
+        var given = Label(element) is not null || (element.Attribute("id")?.Value is { } id && !MadeUp().IsMatch(id));
+        return given ? NameOf(element) : null;
+    }
 
-    /// <summary>More notes than anybody reads are not kept.</summary>
+    private static string? Label(XElement element) =>
+        element.Elements().FirstOrDefault(child => child.Name.LocalName == "title")?.Value
+        ?? element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName is "label" or "aria-label")?.Value;
+
+    /// <summary>More notes than anybody reads are not kept, nor the same one of an element twice.</summary>
     private void Note(XElement element, ArtFate fate, string what)
     {
-        if (Notes.Count < MaxNotes)
+        var place = SvgPlace.Of(element);
+        if (Notes.Count < MaxNotes && told.Add((place, what)))
         {
-            Notes.Add(new ArtNote(SvgPlace.Of(element), fate, what));
+            Notes.Add(new ArtNote(place, fate, what));
         }
     }
+
+    /// <summary>The kind of element, "id", "layer" or a letter or two, with a number; or digits alone.</summary>
+    [GeneratedRegex(@"^_?(?:path|rect|circle|ellipse|line|polyline|polygon|use|shape|vector|group|layer|object|element|svg|xmlid|svgid|id|[a-z]{0,2})?(?:[-_ ]?[\dx]+)*[-_]?$", RegexOptions.IgnoreCase)]
+    private static partial Regex MadeUp();
 }

@@ -76,7 +76,7 @@ public static class SvgWriter
         new("stroke-linecap", stroke.Cap switch { LineCap.Round => "round", LineCap.Square => "square", _ => "butt" }),
         new("stroke-linejoin", stroke.Join switch { LineJoin.Round => "round", LineJoin.Bevel => "bevel", _ => "miter" }),
         new("stroke-miterlimit", Number(stroke.MiterLimit)),
-        .. stroke.Dashes.IsEmpty ? ImmutableArray<XAttribute>.Empty : [new("stroke-dasharray", string.Join(' ', stroke.Dashes.Select(Number)))],
+        .. stroke.Dashes.IsEmpty ? ImmutableArray<XAttribute>.Empty : [new("stroke-dasharray", string.Join(' ', stroke.Dashes.Select(Number))), new("stroke-dashoffset", Number(stroke.DashOffset))],
     ];
 
     private static XElement Image(SvgPicture picture) => new(

@@ -30,6 +30,57 @@ public class SvgFileTests
     }
 
     [Fact]
+    public void An_element_with_a_name_beside_groups_is_a_part_of_its_own_and_made_up_ids_are_none()
+    {
+        var (puppet, _, _) = Puppet("""
+            <svg xmlns="http://www.w3.org/2000/svg" width="200" height="200">
+              <g id="head">
+                <circle id="circle-12" cx="100" cy="100" r="60"/>
+                <g id="ear"><circle id="inside" cx="40" cy="40" r="20"/></g>
+                <path id="mouth" d="M80 120h40v10h-40z" fill="red"/>
+                <path id="path1024" d="M0 0h9v9h-9z"/>
+                <path id="x" d="M0 0h9v9h-9z"/>
+                <rect aria-label="Nose" width="9" height="9" visibility="hidden"/>
+              </g>
+              <path id="hat" d="M0 0h50v20h-50z"/>
+            </svg>
+            """);
+        Assert.Equal(["head", "ear", "mouth", "head, over", "Nose", "hat"], puppet.Parts.Select(part => part.Name));
+        Assert.All(puppet.Parts.Where(part => part.Name is "mouth" or "Nose"), part => Assert.Equal(puppet.Parts[0].Id, part.RidesOn));
+        Assert.Equal([false, false, false, false, true, false], puppet.Parts.Select(part => part.Hidden));
+    }
+
+    [Fact]
+    public void A_clip_cuts_fills_and_strokes_and_leaves_what_it_does_not_touch()
+    {
+        var (_, drawings, report) = Puppet("""
+            <svg xmlns="http://www.w3.org/2000/svg" width="200" height="200">
+              <clipPath id="c"><rect width="100" height="200"/></clipPath>
+              <g id="a" clip-path="url(#c)">
+                <rect x="50" y="50" width="100" height="20" fill="gold" stroke="black" stroke-width="4"/>
+                <rect x="10" y="90" width="20" height="20"/>
+                <rect x="150" y="90" width="20" height="20"/>
+              </g>
+            </svg>
+            """);
+        Assert.Empty(report.Notes);
+        var shapes = Assert.Single(drawings).Shapes;
+
+        // Filled and stroked, cut each for itself; whole; gone.
+        Assert.Equal([new Colour(255, 215, 0), Colour.Black, Colour.Black], shapes.Select(shape => shape.Fill!.Colour));
+        Assert.Equal(100, drawings[0].Bounds.Right, 1.01);
+        Assert.DoesNotContain(shapes, shape => shape.Stroke is not null);
+    }
+
+    [Fact]
+    public void Art_beyond_the_page_comes_in_whole_and_is_told()
+    {
+        var (_, drawings, report) = Puppet("""<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><g id="arm"><rect x="80" y="10" width="60" height="10"/></g></svg>""");
+        Assert.Equal(140, drawings[0].Bounds.Right, 1.01);
+        Assert.Contains("40 px beyond its page", Assert.Single(report.Notes).What, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Transforms_units_view_box_use_and_styles_are_followed()
     {
         var (puppet, drawings, _) = Puppet("""

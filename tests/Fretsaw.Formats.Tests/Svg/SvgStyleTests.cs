@@ -23,6 +23,17 @@ public class SvgStyleTests
     [InlineData("<defs><g id='u'><rect width='9' height='9'/></g></defs><use href='#u' fill='red'/>")]
     public void The_nearer_says_it(string shapes) => Assert.Equal(Red, One(shapes).Fill!.Colour);
 
+    [Theory]
+    [InlineData("<style>.a{fill:red} rect{fill:blue}</style><rect class='a' width='9' height='9'/>")]
+    [InlineData("<style>/* .a{fill:blue} */ .a{fill:red}</style><rect class='a' width='9' height='9'/>")]
+    [InlineData("<style>.a{fill:red!important}</style><rect class='a' width='9' height='9' style='fill:blue'/>")]
+    [InlineData("<style>g rect{fill:red}</style><g><g><rect width='9' height='9' fill='blue'/></g></g>")]
+    [InlineData("<style>g > rect{fill:red} svg > rect{fill:blue}</style><g><rect width='9' height='9'/></g>")]
+    [InlineData("<style>.a.b{fill:red} .b{fill:blue} .a{fill:blue}</style><rect class='a b' width='9' height='9'/>")]
+    [InlineData("<style>[x='3']{fill:red} [x='4']{fill:blue}</style><rect x='3' width='9' height='9'/>")]
+    [InlineData("<style>@media screen { *{fill:red} } @media print { rect{fill:blue} }</style><rect width='9' height='9'/>")]
+    public void What_is_more_specific_or_important_holds(string shapes) => Assert.Equal(Red, One(shapes).Fill!.Colour);
+
     [Fact]
     public void Opacity_is_not_inherited_but_multiplied_and_paint_has_one_of_its_own()
     {
@@ -64,13 +75,14 @@ public class SvgStyleTests
     [Fact]
     public void A_selector_that_is_not_read_is_told()
     {
-        var report = SvgFile.ReadFlat(File("<style>g > rect{fill:blue}</style><rect width='9' height='9'/>"), "art.svg", "d").Report;
-        Assert.Contains(report.Notes, note => note.ToString()!.Contains("g > rect", StringComparison.Ordinal));
+        var report = SvgFile.ReadFlat(File("<style>g ~ rect:hover{fill:blue}</style><rect width='9' height='9'/>"), "art.svg", "d").Report;
+        Assert.Contains(report.Notes, note => note.ToString()!.Contains("g ~ rect:hover", StringComparison.Ordinal));
     }
 
     [Fact]
     public void An_effect_that_is_not_supported_is_told_with_its_element()
     {
+        // A clip and a mask that are not in the file cannot be followed either.
         foreach (var effect in new[] { "filter", "mask", "clip-path" })
         {
             var report = SvgFile.ReadLayers(File($"<g id='glow' {effect}='url(#f)'><rect width='9' height='9'/></g>"), "art.svg", "d").Report;

@@ -3849,6 +3849,11 @@ export interface components {
             miterLimit: number;
             /** @description On and off lengths; empty for a whole line. An even count. */
             dashes: number[];
+            /**
+             * Format: double
+             * @description How far into the dashes the line begins.
+             */
+            dashOffset: number;
         };
         /** @description A drawing that can show in a part's place: a mouth, a hand, something held. */
         Swap: {

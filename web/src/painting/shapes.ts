@@ -57,7 +57,7 @@ function paintPath(
     paint.setStrokeCap(kit.StrokeCap[stroke.cap]);
     paint.setStrokeJoin(kit.StrokeJoin[stroke.join]);
     paint.setStrokeMiter(stroke.miterLimit);
-    if (stroke.dashes.length > 0) paint.setPathEffect(kit.PathEffect.MakeDash(stroke.dashes, 0));
+    if (stroke.dashes.length > 0) paint.setPathEffect(kit.PathEffect.MakeDash(stroke.dashes, stroke.dashOffset));
     canvas.drawPath(path, paint);
     paint.delete();
   }

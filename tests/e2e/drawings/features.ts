@@ -1,0 +1,76 @@
+/** One feature of SVG each, as people draw it: what stands in a page of 256 × 256 px. */
+export const Features: Record<string, string> = {
+  "opacity on use":
+    "<defs><rect id='a' width='80' height='80' fill='teal'/></defs><use href='#a' x='20' y='20' opacity='.4'/><use href='#a' x='140' y='20'/>",
+  "opacity on nested groups":
+    "<g opacity='.5'><g opacity='.5'><rect x='20' y='20' width='90' height='200'/></g></g><rect x='140' y='20' width='90' height='200' opacity='.5'/>",
+  "markers at ends and middles":
+    "<marker id='m' markerWidth='6' markerHeight='6' refX='3' refY='3' orient='auto'><path d='M0 0L6 3L0 6z' fill='red'/></marker><path d='M30 200L100 60L180 120L220 40' fill='none' stroke='black' stroke-width='6' marker-start='url(#m)' marker-mid='url(#m)' marker-end='url(#m)'/>",
+  "markers in user units with a viewBox":
+    "<marker id='m' viewBox='0 0 10 10' refX='5' refY='5' markerWidth='30' markerHeight='30' markerUnits='userSpaceOnUse'><circle cx='5' cy='5' r='5' fill='navy'/></marker><polyline points='40,200 128,40 216,200' fill='none' stroke='orange' stroke-width='9' marker-mid='url(#m)' marker-end='url(#m)'/>",
+  "a marker reversed at the start":
+    "<marker id='m' markerWidth='5' markerHeight='5' refX='0' refY='2.5' orient='auto-start-reverse'><path d='M0 0L5 2.5L0 5z'/></marker><line x1='70' y1='128' x2='180' y2='128' stroke='black' stroke-width='8' marker-start='url(#m)' marker-end='url(#m)'/>",
+  "an svg in the svg":
+    "<svg x='40' y='30' width='160' height='100' viewBox='0 0 20 20'><rect width='20' height='20' fill='gold'/><circle cx='10' cy='10' r='14' fill='teal'/></svg>",
+  "an svg in the svg that shows what stands out":
+    "<svg x='60' y='60' width='100' height='100' viewBox='0 0 10 10' overflow='visible'><circle cx='5' cy='5' r='7' fill='teal'/></svg>",
+  "preserveAspectRatio xMinYMin":
+    "<svg width='256' height='256' viewBox='0 0 10 20' preserveAspectRatio='xMinYMin'><rect width='10' height='20' fill='teal'/></svg>",
+  "preserveAspectRatio xMaxYMax":
+    "<svg width='256' height='256' viewBox='0 0 10 20' preserveAspectRatio='xMaxYMax meet'><rect width='10' height='20' fill='teal'/></svg>",
+  "preserveAspectRatio slice":
+    "<svg width='256' height='160' viewBox='0 0 10 20' preserveAspectRatio='xMidYMin slice'><rect width='10' height='20' fill='teal'/><circle cx='5' cy='3' r='3'/></svg>",
+  "preserveAspectRatio none":
+    "<svg width='256' height='160' viewBox='0 0 10 20' preserveAspectRatio='none'><circle cx='5' cy='10' r='5' fill='teal'/></svg>",
+  "a symbol with a viewBox":
+    "<symbol id='s' viewBox='0 0 10 10'><rect width='10' height='10' fill='gold'/><circle cx='5' cy='5' r='6' fill='teal'/></symbol><use href='#s' x='20' y='20' width='100' height='100'/><use href='#s' x='130' y='130' width='100' height='60'/>",
+  "a symbol with a fill of its own":
+    "<symbol id='s' fill='crimson'><rect width='60' height='60'/></symbol><use href='#s' x='30' y='30' fill='blue'/>",
+  "dashes begin later":
+    "<path d='M20 60H236' stroke='black' stroke-width='12' stroke-dasharray='40 20' stroke-dashoffset='25'/><path d='M20 160H236' stroke='black' stroke-width='12' stroke-dasharray='40 20' stroke-dashoffset='-15'/>",
+  "dashes in other units":
+    "<path d='M20 60H236' stroke='black' stroke-width='3mm' stroke-dasharray='1cm 5mm'/><path d='M20 160H236' stroke='black' stroke-width='5%' stroke-dasharray='10% 5%'/>",
+  "rules of style in their order":
+    "<style>/* a note */ .a{fill:red} rect{fill:blue} .b{fill:teal} .a{fill:gold}</style><rect class='b a' width='120' height='256'/><rect x='130' class='a b' width='120' height='256'/>",
+  "what is important":
+    "<style>.a{fill:teal!important}</style><rect class='a' width='256' height='256' style='fill:red'/>",
+  "selectors of several steps":
+    "<style>g.coat > rect{fill:teal} g rect.loud{fill:gold} #one circle, [data-x='1']{fill:crimson}</style><g class='coat'><rect width='80' height='256'/><g><rect class='loud' x='90' width='70' height='256'/></g></g><g id='one'><circle cx='210' cy='60' r='40'/></g><path data-x='1' d='M170 140h80v80h-80z'/>",
+  "a transform in style":
+    "<rect width='80' height='80' fill='teal' style='transform:translate(60px,40px) rotate(20deg)'/><rect width='40' height='40' style='transform:scale(1.5) translateX(100px)'/>",
+  "an origin of transform":
+    "<rect x='80' y='80' width='96' height='96' fill='teal' transform='rotate(45)' transform-origin='128 128'/><rect x='20' y='20' width='40' height='60' style='transform:rotate(90deg);transform-box:fill-box;transform-origin:center'/>",
+  "geometry in style":
+    "<style>rect{x:30px;y:20px;width:120px;height:50%;rx:20px} circle{cx:190px;cy:190px;r:45px}</style><rect fill='teal'/><circle fill='gold'/>",
+  "the stroke under the fill":
+    "<rect x='50' y='50' width='150' height='150' fill='gold' stroke='black' stroke-width='40' paint-order='stroke'/>",
+  "a stroke that does not scale":
+    "<g transform='scale(8,3)'><rect x='4' y='10' width='22' height='60' fill='gold' stroke='black' stroke-width='10' vector-effect='non-scaling-stroke'/></g>",
+  "the first of a switch that suits":
+    "<switch><rect systemLanguage='fr' width='256' height='256' fill='red'/><rect systemLanguage='en' width='256' height='128' fill='teal'/><rect width='256' height='256' fill='gold'/></switch>",
+  "a radial gradient with a focal circle":
+    "<radialGradient id='g' gradientUnits='userSpaceOnUse' cx='128' cy='128' r='110' fr='50'><stop stop-color='gold'/><stop offset='1' stop-color='navy'/></radialGradient><rect width='256' height='256' fill='url(#g)'/>",
+  "a radius in percent":
+    "<radialGradient id='g' gradientUnits='userSpaceOnUse' cx='50%' cy='50%' r='40%'><stop stop-color='gold'/><stop offset='1' stop-color='navy'/></radialGradient><rect width='256' height='256' fill='url(#g)'/>",
+  "a visible child of a hidden group":
+    "<g visibility='hidden'><rect width='256' height='256' fill='red'/><rect x='50' y='50' width='100' height='100' fill='teal' visibility='visible'/></g>",
+  "a gradient of the box on a straight line":
+    "<linearGradient id='g'><stop stop-color='red'/><stop offset='1' stop-color='blue'/></linearGradient><path d='M20 60H236' stroke='url(#g)' stroke-width='20'/><path d='M20 160H236' stroke='url(#g) teal' stroke-width='20'/>",
+  "a clip":
+    "<clipPath id='c'><circle cx='128' cy='128' r='90'/></clipPath><g clip-path='url(#c)'><rect width='256' height='256' fill='teal'/><path d='M0 128H256' stroke='gold' stroke-width='60'/></g>",
+  "a clip in units of the box":
+    "<clipPath id='c' clipPathUnits='objectBoundingBox'><path d='M.5 0L1 1H0z'/></clipPath><rect x='40' y='20' width='180' height='200' fill='teal' clip-path='url(#c)'/>",
+  "a clip with a hole":
+    "<clipPath id='c'><path clip-rule='evenodd' d='M20 20H236V236H20zM80 80H176V176H80z'/></clipPath><rect width='256' height='256' fill='teal' clip-path='url(#c)'/>",
+  "a clip of a clip":
+    "<clipPath id='a'><rect width='150' height='256'/></clipPath><clipPath id='b' clip-path='url(#a)'><circle cx='128' cy='128' r='100'/></clipPath><rect width='256' height='256' fill='teal' clip-path='url(#b)'/>",
+  "a clip with a transform and a gradient":
+    "<linearGradient id='g' x1='0' x2='1'><stop stop-color='gold'/><stop offset='1' stop-color='navy'/></linearGradient><clipPath id='c' transform='rotate(20 128 128)'><rect x='60' y='60' width='136' height='136'/></clipPath><g transform='translate(10 -10)' clip-path='url(#c)'><rect width='256' height='256' fill='url(#g)'/></g>",
+  "a hard mask":
+    "<mask id='m'><rect width='256' height='256' fill='white'/><circle cx='128' cy='128' r='70' fill='black'/></mask><rect x='10' y='30' width='236' height='196' fill='teal' mask='url(#m)'/>",
+  "fills that contradict each other":
+    "<g fill='red'><rect width='100' height='256' style='fill:teal'/><rect x='120' width='100' height='256' fill='inherit'/></g>",
+  "a stop of the colour in force":
+    "<g color='teal'><linearGradient id='g'><stop stop-color='currentColor'/><stop offset='1' stop-color='gold'/></linearGradient></g><rect width='256' height='256' fill='url(#g)'/>",
+  "an ellipse of one radius": "<ellipse cx='128' cy='128' rx='90' fill='teal'/>",
+};
