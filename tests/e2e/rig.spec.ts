@@ -87,7 +87,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await go(page, "Act");
   await oneEdit(page, () => page.getByRole("button", { name: /Put Face on the stage/ }).first().click());
   await line(page, "mouth shut").click();
-  await oneEdit(page, () => page.getByLabel("Shows").selectOption({ label: "mouth open" }));
+  await oneEdit(page, () => page.getByRole("radio", { name: "mouth open" }).click());
   const track = (await server.film(id)).shots[0].tracks.find((one: { address: { property: string } }) => one.address.property === "swap");
   expect(track.keys[0].id).toBe((await part("mouth shut")).swaps[0].id);
 

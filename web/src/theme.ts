@@ -91,7 +91,11 @@ export function makeTheme(dark: boolean) {
           root: { borderRadius: 16, lineHeight: 1.4, minWidth: 0, padding: "3px 11px", whiteSpace: "nowrap" },
         },
       },
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        // Its own style takes every outline away, also that of what the keys stand on.
+        styleOverrides: { root: { "&.Mui-focusVisible": { outline: `2px solid ${inks.petrol}`, outlineOffset: -2 } } },
+      },
       MuiIconButton: { defaultProps: { size: "small" } },
       MuiTooltip: {
         defaultProps: { enterDelay: 500, arrow: true, describeChild: true },

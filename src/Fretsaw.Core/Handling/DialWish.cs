@@ -41,6 +41,9 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
             }
         }
 
+        FilmException.ThrowIf(
+            across == 0 && down == 0 && values.Count > 0, $"dial '{dial.Name}'", "stands at 0, where the puppet is at rest",
+            "turn it to where this look belongs, choose “Try it” and pose again");
         var station = new Station(across, down, values.ToImmutable());
         var others = dial.Stations.RemoveAll(other => other.Across == across && other.Down == down);
         return new PutDial(Puppet, dial with { Stations = others.Add(station) }, "Set how it looks here");

@@ -21,6 +21,7 @@ import { useTheme } from "@mui/material/styles";
 import type { Part, Puppet } from "../api/types";
 import { labelInk } from "../fields/labels";
 import { entry } from "../fields/row";
+import { useInView } from "../fields/useInView";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
 
@@ -36,7 +37,11 @@ export function PartList({
 }) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    // Enter chooses a line; Space takes it up, to be moved by the arrows.
+    useSensor(KeyboardSensor, {
+      coordinateGetter: sortableKeyboardCoordinates,
+      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
+    }),
   );
   const folded = useStore((state) => state.folded);
   const filter = useStore((state) => state.filter);
@@ -46,6 +51,7 @@ export function PartList({
     .reverse()
     .filter((part) => (showTucked || !part.tuckedAway) && fits(part, filter))
     .filter((part) => filter !== "" || !carriersOf(puppet, part).some((carrier) => folded.includes(carrier)));
+  const order = front.map((part) => part.id);
   const drop = ({ active, over }: DragEndEvent) => {
     const to = puppet.parts.findIndex((part) => part.id === over?.id);
     if (over && active.id !== over.id && to >= 0)
@@ -64,16 +70,13 @@ export function PartList({
         sx={{ ...entry, width: "100%", boxSizing: "border-box", mb: 0.5 }}
       />
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext
-          items={front.map((part) => part.id)}
-          strategy={verticalListSortingStrategy}
-          disabled={!reorders}
-        >
+        <SortableContext items={order} strategy={verticalListSortingStrategy} disabled={!reorders}>
           <Box component="ul" aria-label="Parts, front to back" sx={{ listStyle: "none", m: 0, p: 0 }}>
             {front.map((part) => (
               <PartLine
                 key={part.id}
                 part={part}
+                order={order}
                 depth={Math.min(5, carriersOf(puppet, part).length)}
                 note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
                 folds={
@@ -117,32 +120,43 @@ const fold = (id: string) =>
     folded: state.folded.includes(id) ? state.folded.filter((one) => one !== id) : [...state.folded, id],
   }));
 
-/** With Ctrl a part joins the chosen one, or leaves it again. */
-function choosePart(id: string, join: boolean): void {
+/** With Ctrl a part joins the chosen one, or leaves it again; with Shift all between the two join. */
+function choosePart(id: string, how: "alone" | "join" | "range", order: string[]): void {
   const { chosen, also } = get();
-  if (!join || chosen?.kind !== "part") set({ chosen: { kind: "part", thing: id }, also: [] });
-  else if (chosen.thing !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
+  const own = chosen?.kind === "part" ? chosen.thing : null;
+  if (how === "alone" || own === null) set({ chosen: { kind: "part", thing: id }, also: [] });
+  else if (how === "range") {
+    const [from, to] = [order.indexOf(own), order.indexOf(id)].sort((a, b) => a - b) as [number, number];
+    set({ also: order.slice(Math.max(0, from), to + 1).filter((one) => one !== own) });
+  } else if (own !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
 }
 
 function PartLine({
   part,
+  order,
   depth,
   note,
   folds,
 }: {
   part: Part;
+  /** All lines as they stand, for what is chosen from one to another. */
+  order: string[];
   depth: number;
   note: string;
   folds: "none" | "open" | "folded";
 }) {
   const { inks } = useTheme().palette;
   const chosen = useStore((state) => state.chosen?.thing === part.id || state.also.includes(part.id));
+  const own = useInView<HTMLLIElement>(useStore((state) => state.chosen?.thing === part.id));
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: part.id });
   // A part that is not sortable can still be chosen.
   const { "aria-disabled": _, ...described } = attributes;
   return (
     <li
-      ref={setNodeRef}
+      ref={(line) => {
+        setNodeRef(line);
+        own.current = line;
+      }}
       style={{ transform: CSS.Transform.toString(transform), transition, display: "flex", alignItems: "center" }}
     >
       <ButtonBase
@@ -150,7 +164,9 @@ function PartLine({
         {...listeners}
         role="button"
         aria-pressed={chosen}
-        onClick={(event) => choosePart(part.id, event.ctrlKey || event.metaKey)}
+        onClick={({ shiftKey, ctrlKey, metaKey }) =>
+          choosePart(part.id, shiftKey ? "range" : ctrlKey || metaKey ? "join" : "alone", order)
+        }
         sx={{
           flex: 1,
           minWidth: 0,

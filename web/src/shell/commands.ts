@@ -1,11 +1,14 @@
+import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { engine } from "../engine/engine";
 import { togglePlay } from "../playing/play";
 import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
 import { openPictureWindow } from "../stage/pictureWindow";
 import { toggleWay, wayList } from "../stage/ways";
 import { commit, redo, tell, undo, wish } from "../state/film";
-import { castOf, shotOf } from "../state/select";
+import { castOf, newId, shotOf } from "../state/select";
 import { get, type Place, places, type Side, set, touch } from "../state/store";
+import { nudge } from "./nudge";
+import { travel } from "./travel";
 
 /** Everything with a name in the command finder. The shortcut is what the hot keys listen for. */
 export interface Command {
@@ -69,12 +72,18 @@ export function go(place: Place): void {
   set({ place, tool: "choose", chosen: null, also: [], playing: false, scrubbing: false, frame: get().frame });
 }
 
-/** Delete takes out what is chosen on the bench or on the stage. */
+/** Delete takes out what is chosen on the bench or on the stage; in Act, with nothing chosen of it, the puppet off the stage. */
 export function removeChosen(): void {
-  const { chosen, place, puppetId, shotId, film } = get();
-  if (chosen === null) return;
+  const { chosen, also, place, puppetId, shotId, castId, film } = get();
+  if (chosen === null) {
+    if (place !== "act" || shotId === null || castId === null) return;
+    set({ castId: null });
+    return void commit({ kind: "removeThing", shotId, thingId: castId });
+  }
   const puppet = film?.puppets.find((candidate) => candidate.id === puppetId);
-  if (place === "rig" && puppet) {
+  if ((place === "parts" || place === "rig") && puppet && chosen.kind === "part") {
+    void commit(takeAwayParts(puppet, [chosen.thing, ...also]));
+  } else if (place === "rig" && puppet) {
     if (chosen.kind === "bone") void commit({ kind: "removeBone", puppetId: puppet.id, boneId: chosen.thing });
     if (chosen.kind === "dial") void commit({ kind: "removeDial", puppetId: puppet.id, dialId: chosen.thing });
     if (chosen.kind === "reach") void commit({ kind: "removeReach", puppetId: puppet.id, reachId: chosen.thing });
@@ -85,7 +94,29 @@ export function removeChosen(): void {
     if (chosen.kind === "thing") void commit({ kind: "removeThing", shotId, thingId: chosen.thing });
     if (chosen.kind === "shake") void commit({ kind: "removeShake", shotId, shakeId: chosen.thing });
   } else return;
-  set({ chosen: null });
+  set({ chosen: null, also: [] });
+}
+
+/** Everything in the list of parts, as far as it is not tucked away. */
+function chooseAllParts(): void {
+  const { film, puppetId, place } = get();
+  const puppet = film?.puppets.find((candidate) => candidate.id === puppetId);
+  const [first, ...others] = [...(puppet?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+  if (first && (place === "parts" || place === "rig"))
+    set({ chosen: { kind: "part", thing: first.id }, also: others.map((part) => part.id) });
+}
+
+/** Copies the chosen parts with all that rides on them. */
+function duplicateChosen(): void {
+  const { chosen, also, place, puppetId, copyStep } = get();
+  if (chosen?.kind !== "part" || puppetId === null || (place !== "parts" && place !== "rig")) return;
+  void commit({
+    kind: "duplicateParts",
+    puppetId,
+    partIds: [chosen.thing, ...also],
+    by: copyStep,
+    suffix: newId("copy"),
+  });
 }
 
 export const commands: Command[] = [
@@ -102,7 +133,22 @@ export const commands: Command[] = [
   { name: "Undo", keys: "ctrl+z", inFields: "unless typed in", run: () => void undo() },
   { name: "Redo", keys: "ctrl+shift+z", inFields: "unless typed in", run: () => void redo() },
   { name: "Remove what is chosen", keys: "delete", run: removeChosen },
+  { name: "Choose all parts", keys: "ctrl+a", run: chooseAllParts },
+  { name: "Duplicate the chosen parts", keys: "ctrl+d", run: duplicateChosen },
+  ...(
+    [
+      ["left", "across", -1],
+      ["right", "across", 1],
+      ["up", "down", -1],
+      ["down", "down", 1],
+    ] as const
+  ).flatMap(([key, side, steps]) => [
+    { name: `Nudge ${key}`, keys: key, run: () => void nudge(side, steps) },
+    { name: `Nudge ${key}, ten steps`, keys: `shift+${key}`, run: () => void nudge(side, 10 * steps) },
+  ]),
   { name: "Find a command", keys: "ctrl+k", inFields: "always", run: () => set({ finderOpen: true }) },
+  { name: "On to the next area", keys: "f6", inFields: "always", run: () => travel(1) },
+  { name: "Back to the area before", keys: "shift+f6", inFields: "always", run: () => travel(-1) },
   { name: "Look from nearer", keys: "equal", run: () => zoomBy(KeyStep) },
   { name: "Look from farther", keys: "minus", run: () => zoomBy(1 / KeyStep) },
   { name: "Look at all of the picture", keys: "0", run: seeAll },
@@ -149,6 +195,10 @@ export const keyName = (keys: string) =>
           ctrl: "Ctrl",
           shift: "Shift",
           enter: "Enter",
+          left: "←",
+          right: "→",
+          up: "↑",
+          down: "↓",
         })[key] ?? key[0]?.toUpperCase() + key.slice(1),
     )
     .join("+");

@@ -20,6 +20,7 @@ import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../GapCard";
+import { hasLook, keying, LookFields } from "../LookFields";
 import { PickList } from "../PickList";
 import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
@@ -163,14 +164,17 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const strip = useStrip(owner);
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
   const row = strip?.rows.find((one) => one.thing === own?.thing);
+  const part = puppet.parts.find((one) => one.id === own?.thing);
   if (!shot) return null;
   return (
     <>
       <ValueFields
         owner={owner}
         thing={own?.thing ?? "body"}
+        leaveOut={part && hasLook(part) ? ["swap"] : []}
         title={`${own?.kind === "stand" ? "Where it stands" : nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
       />
+      {part && <LookFields part={part} giving={keying(owner, shot.id, frame)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Tooltip title="Key everything of this puppet as it stands (Enter)">

@@ -24,6 +24,7 @@ import { OtherCarriers } from "./OtherCarriers";
 import { Recolour } from "./Recolour";
 import { Redraw } from "./Redraw";
 import { SeveralCard } from "./SeveralCard";
+import { TakeAway } from "./TakeAway";
 
 /** Names, colours, order, pivots, and what rides on what. */
 export function PartsBench(): Bench {
@@ -202,6 +203,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       </Box>
       <Duplicate puppet={puppet} ids={[part.id]} />
       <Recolour key={part.id} puppet={puppet} ids={[part.id]} />
+      <TakeAway puppet={puppet} ids={[part.id]} />
     </>
   );
 }

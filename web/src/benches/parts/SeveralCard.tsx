@@ -1,11 +1,27 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { Edit, Puppet } from "../../api/types";
+import type { Edit, Part, Puppet } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading } from "../../fields/Heading";
 import { LabelField } from "../../fields/LabelField";
+import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { carriers } from "../rig/carriers";
 import { Duplicate } from "./Duplicate";
 import { Recolour } from "./Recolour";
+import { TakeAway } from "./TakeAway";
+
+/** Stands where the chosen parts do not say the same. */
+const differ = { value: "differ", title: "— they differ —" };
+
+/** What all of them say; null where they differ. */
+function shared<T>(parts: Part[], say: (part: Part) => T): T | null {
+  const [first, ...others] = parts.map(say);
+  return first !== undefined && others.every((other) => other === first) ? first : null;
+}
+
+const offers = (puppet: Puppet, part: string, carrier: string) =>
+  carriers(puppet, part).some((choice) => choice.value === carrier);
 
 /** What is done to several parts at once; each is one undo step. */
 export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
@@ -23,6 +39,44 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
     <>
       <Heading>{chosen.length} parts</Heading>
       <LabelField value={label} onChoose={(next) => void commit(all("Coloured labels", { label: next }))} />
+      <ChoiceField
+        label="Ride on"
+        value={shared(chosen, (part) => part.ridesOn ?? "") ?? differ.value}
+        choices={[
+          ...(shared(chosen, (part) => part.ridesOn ?? "") === null ? [differ] : []),
+          ...carriers(puppet, ids[0] ?? "").filter((choice) =>
+            chosen.every((part) => offers(puppet, part.id, choice.value)),
+          ),
+        ]}
+        onChoose={(ridesOn) => ridesOn !== differ.value && void commit(all("Changed what parts ride on", { ridesOn }))}
+      />
+      <ChoiceField
+        label="Show inside"
+        value={shared(chosen, (part) => part.matte?.part ?? "") ?? differ.value}
+        choices={[
+          ...(shared(chosen, (part) => part.matte?.part ?? "") === null ? [differ] : []),
+          { value: "", title: "everything" },
+          ...puppet.parts
+            .filter((other) => !ids.includes(other.id) && other.drawing)
+            .map((other) => ({ value: other.id, title: other.name })),
+        ]}
+        onChoose={(other) => {
+          if (other !== differ.value)
+            void commit(
+              all("Changed mattes", other ? { matte: { part: other, outside: false } } : { without: "Matte" }),
+            );
+        }}
+      />
+      <NumberField
+        label={shared(chosen, (part) => part.opacity) === null ? "Opacity (they differ)" : "Opacity"}
+        unit="%"
+        decimals={0}
+        step={5}
+        min={0}
+        max={100}
+        value={(chosen[0]?.opacity ?? 1) * 100}
+        edit={(percent) => all("Changed opacities", { opacity: percent / 100 })}
+      />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Button
           variant="outlined"
@@ -45,6 +99,7 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
       </Box>
       <Duplicate puppet={puppet} ids={ids} />
       <Recolour puppet={puppet} ids={ids} />
+      <TakeAway puppet={puppet} ids={ids} />
     </>
   );
 }

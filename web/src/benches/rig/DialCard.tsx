@@ -58,7 +58,11 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
       >
         This is how it looks here
       </Button>
-      <Hint>Turn the dial, choose “Try it” and pose the puppet, then press the button. Nothing is keyed by this.</Hint>
+      <Hint>
+        Turn the {dial.isPad ? "pad" : "dial"} to where a look belongs, choose “Try it” and pose the puppet: drag it, or
+        choose a part and set how it looks. Then press the button. Nothing is keyed by this, and at 0 the puppet stays
+        as it is at rest.
+      </Hint>
       {dial.stations.map((station) => (
         <Box key={`${station.across} ${station.down}`} sx={{ display: "flex", alignItems: "center" }}>
           <Box sx={{ flex: 1 }}>

@@ -3,7 +3,8 @@ import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { count } from "../../fields/count";
-import { Heading, Hint } from "../../fields/Heading";
+import { Foldable } from "../../fields/Foldable";
+import { Hint } from "../../fields/Heading";
 import { Stage } from "../../stage/Stage";
 import { commit } from "../../state/film";
 import { newId, usePuppet } from "../../state/select";
@@ -46,7 +47,8 @@ export function RigBench(): Bench {
   const chosen = useStore((state) => state.chosen);
   const choose = (next: RigTool) => {
     set({ tool: next });
-    void engine.stopTrying().then(touch);
+    // A dial that was turned stands where it is while the puppet is posed for it.
+    if (next !== "try") void engine.stopTrying().then(touch);
   };
   if (!puppet) {
     return {
@@ -83,23 +85,25 @@ export function RigBench(): Bench {
     list: (
       <>
         <PuppetMenu />
-        <Heading>Parts, front to back</Heading>
-        <PartList
-          puppet={puppet}
-          reorders={false}
-          note={(part) => (part.pins.length > 0 ? count(part.pins.length, "pin") : "")}
-        />
-        <Heading>Controls</Heading>
-        <PickList
-          label="Controls"
-          lines={controls}
-          chosen={chosen?.thing ?? null}
-          onPick={(id) => set({ chosen: { kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id } })}
-        />
-        <Box sx={{ display: "flex", gap: 0.5, mt: 0.75 }}>
-          <AddDial puppet={puppet} isPad={false} />
-          <AddDial puppet={puppet} isPad />
-        </Box>
+        <Foldable title="Parts, front to back" count={puppet.parts.length}>
+          <PartList
+            puppet={puppet}
+            reorders={false}
+            note={(part) => (part.pins.length > 0 ? count(part.pins.length, "pin") : "")}
+          />
+        </Foldable>
+        <Foldable title="Controls" count={controls.length}>
+          <PickList
+            label="Controls"
+            lines={controls}
+            chosen={chosen?.thing ?? null}
+            onPick={(id) => set({ chosen: { kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id } })}
+          />
+          <Box sx={{ display: "flex", gap: 0.5, mt: 0.75 }}>
+            <AddDial puppet={puppet} isPad={false} />
+            <AddDial puppet={puppet} isPad />
+          </Box>
+        </Foldable>
         <HeadTurn puppet={puppet} />
         {controls.length === 0 && <Hint>Drop pins on a part to bend it, or draw bones from joint to joint.</Hint>}
       </>

@@ -25,7 +25,7 @@ const things = ({ bones, parts }: Puppet, without: Set<string>) => [
 ];
 
 /** What rides on a thing, or may in the course of a shot, also by way of others. */
-function ridersOf({ bones, parts }: Puppet, carrier: string): Set<string> {
+export function ridersOf({ bones, parts }: Puppet, carrier: string): Set<string> {
   const riders = new Set<string>();
   const open = [carrier];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {

@@ -1,0 +1,31 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Puppet } from "../../api/types";
+import { count } from "../../fields/count";
+import { commit } from "../../state/film";
+import { set } from "../../state/store";
+import { ridersOf } from "../rig/carriers";
+import { takeAwayParts } from "./takeAwayParts";
+
+/** Parts leave the puppet: what rides on them goes on with what they rode on, or goes with them. */
+export function TakeAway({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
+  const riders = puppet.parts
+    .map(({ id }) => id)
+    .filter((id) => !ids.includes(id) && ids.some((own) => ridersOf(puppet, own).has(id)));
+  const away = (parts: string[]) => {
+    set({ chosen: null, also: [] });
+    void commit(takeAwayParts(puppet, parts));
+  };
+  return (
+    <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+      <Button variant="outlined" color="error" onClick={() => away(ids)}>
+        {riders.length > 0 ? "Take away, free its riders" : "Take away"}
+      </Button>
+      {riders.length > 0 && (
+        <Button variant="outlined" color="error" onClick={() => away([...ids, ...riders])}>
+          Take away with {count(riders.length, "rider")}
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,53 @@
+import Box from "@mui/material/Box";
+import Slider from "@mui/material/Slider";
+import { useEffect, useState } from "react";
+import { row } from "./row";
+
+interface SliderFieldProps {
+  label: string;
+  value: number;
+  unit: string;
+  step: number;
+  min: number;
+  max: number;
+  marked?: boolean;
+  /** While it is slid; nothing is made yet. */
+  onSlide: (value: number) => void;
+  /** Let go, or moved by a key. */
+  onSet: (value: number) => void;
+}
+
+/** A number that is slid where it is looked at; arrow keys take a step. */
+export function SliderField({ label, value, unit, step, min, max, marked, onSlide, onSet }: SliderFieldProps) {
+  // It stays under the hand until the core's word has come there too.
+  const [held, hold] = useState<number | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new value lets go
+  useEffect(() => hold(null), [value]);
+  return (
+    <Box sx={{ ...row, gap: 1.5 }}>
+      <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>
+        {label}
+      </Box>
+      <Slider
+        size="small"
+        value={held ?? value}
+        step={step}
+        min={min}
+        max={max}
+        track={false}
+        marks={[{ value: 0 }]}
+        aria-label={label}
+        getAriaValueText={(number) => `${number} ${unit}`}
+        onChange={(_, next) => {
+          hold(next as number);
+          onSlide(next as number);
+        }}
+        onChangeCommitted={(_, next) => onSet(next as number)}
+        sx={{ width: 128 }}
+      />
+      <Box component="span" sx={{ width: 52, textAlign: "right", color: "text.secondary" }}>
+        {Math.round(held ?? value)} {unit}
+      </Box>
+    </Box>
+  );
+}
