@@ -57,7 +57,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await amount.focus();
   for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
   await expect(amount).toHaveAttribute("aria-valuenow", "50");
-  await line(page, "Dial 1").click();
+  await list(page).getByRole("button", { name: /^Dial 1/ }).click();
   await oneEdit(page, () => page.getByRole("button", { name: "This is how it looks here" }).click());
   const rigged = await puppet();
   const head = rigged.parts.find((one: { name: string }) => one.name === "head");
@@ -73,7 +73,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await page.getByRole("button", { name: "Choose", exact: true }).click();
   await page.getByRole("button", { name: /^Try it/ }).click();
   await strip(page).getByRole("radio", { name: "mouth open" }).click();
-  await line(page, "Dial 1").click();
+  await list(page).getByRole("button", { name: /^Dial 1/ }).click();
   await page.getByRole("button", { name: "This is how it looks here" }).click();
   await expect(page.getByText(/turn it to where this look belongs/)).toBeVisible();
   expect((await puppet()).dials[0].stations).toHaveLength(1);
@@ -87,15 +87,14 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await amount.focus();
   await oneEdit(page, () => page.keyboard.press("ArrowRight"));
   const tracks = (await film()).shots[0].tracks;
-  const keyOf = async (property: string) =>
-    (await film()).shots[0].tracks.find((track: { address: { property: string } }) => track.address.property === property)?.keys[0].value;
   expect(tracks.map((track: { address: { property: string } }) => track.address.property).sort()).toEqual(["amount", "swap"]);
 
   // The arrow keys move what is chosen by a step, with Shift by ten.
   await line(page, "mouth shut").click();
   await oneEdit(page, () => page.keyboard.press("ArrowRight"));
   await oneEdit(page, () => page.keyboard.press("Shift+ArrowUp"));
-  expect([await keyOf("shiftX"), await keyOf("shiftY")]).toEqual([1, -10]);
+  const shift = (await film()).shots[0].tracks.find((track: { address: { property: string } }) => track.address.property === "shift");
+  expect(shift.keys[0].at).toEqual({ x: 1, y: -10 });
   await painted(page);
 });
 

@@ -54,7 +54,7 @@ internal static class FullFilm
                     Matrix = Affine.Scale(1, 0.9),
                     Rule = FillRule.EvenOdd,
                     Fill = paint,
-                    Stroke = new Stroke { Paint = paint, Width = 2, Cap = LineCap.Round, Join = LineJoin.Bevel, MiterLimit = 5, Dashes = [3, 1] },
+                    Stroke = new Stroke { Paint = paint, Width = 2, Cap = LineCap.Round, Join = LineJoin.Bevel, MiterLimit = 5, Dashes = [3, 1], DashOffset = 1 },
                     Opacity = 0.8,
                 },
             ],

@@ -74,7 +74,7 @@ function Amount({ thing, name, giving }: { thing: string; name: string; giving: 
       step={line.step}
       min={Math.min(0, line.min / 2)}
       max={line.max / 2}
-      marked={line.keyedHere}
+      marked={giving.view.shot !== undefined && line.keyedHere}
       onSlide={(value) => giving.slide(given(giving, line, value))}
       onSet={(value) => giving.set(given(giving, line, value))}
     />

@@ -25,7 +25,18 @@ export function SliderField({ label, value, unit, step, min, max, marked, onSlid
   useEffect(() => hold(null), [value]);
   return (
     <Box sx={{ ...row, gap: 1.5 }}>
-      <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>
+      <Box
+        component="span"
+        title={label}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+          whiteSpace: "nowrap",
+          color: marked ? "error.main" : "text.primary",
+        }}
+      >
         {label}
       </Box>
       <Slider
@@ -43,9 +54,9 @@ export function SliderField({ label, value, unit, step, min, max, marked, onSlid
           onSlide(next as number);
         }}
         onChangeCommitted={(_, next) => onSet(next as number)}
-        sx={{ width: 128 }}
+        sx={{ width: 96, flexShrink: 0 }}
       />
-      <Box component="span" sx={{ width: 52, textAlign: "right", color: "text.secondary" }}>
+      <Box component="span" sx={{ width: 48, flexShrink: 0, textAlign: "right", color: "text.secondary" }}>
         {Math.round(held ?? value)} {unit}
       </Box>
     </Box>
