@@ -104,7 +104,9 @@ function SwapStrip({ part, giving }: { part: Part; giving: Giving }) {
             onClick={() => giving.set(given(giving, line, 0, id))}
             sx={{
               flexDirection: "column",
-              width: 64,
+              width: 72,
+              fontFamily: "inherit",
+              justifyContent: "flex-start",
               p: 0.5,
               border: 2,
               borderColor: shows ? "primary.main" : "divider",
@@ -115,13 +117,7 @@ function SwapStrip({ part, giving }: { part: Part; giving: Giving }) {
             {picture ? <DrawingPicture id={picture} size={36} /> : <Box sx={{ height: 36 }} />}
             <Box
               component="span"
-              sx={{
-                fontSize: 12,
-                maxWidth: "100%",
-                overflow: "hidden",
-                textOverflow: "ellipsis",
-                whiteSpace: "nowrap",
-              }}
+              sx={{ fontSize: 12, lineHeight: 1.2, mt: 0.25, overflowWrap: "anywhere", textAlign: "center" }}
             >
               {title}
             </Box>

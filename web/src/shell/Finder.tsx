@@ -5,6 +5,11 @@ import TextField from "@mui/material/TextField";
 import { set, useStore } from "../state/store";
 import { commands, keyName } from "./commands";
 
+/** The list stands in the finder itself; a floating one is measured against a box that is still opening. */
+const Inside = ({ children }: { children?: React.ReactNode }) => (
+  <Box sx={{ pt: 0.5, "& .MuiAutocomplete-paper": { boxShadow: "none", bgcolor: "transparent" } }}>{children}</Box>
+);
+
 /** Every action by its name. */
 export function Finder({ anchor }: { anchor: HTMLElement | null }) {
   const open = useStore((state) => state.finderOpen);
@@ -22,7 +27,7 @@ export function Finder({ anchor }: { anchor: HTMLElement | null }) {
         autoHighlight
         options={commands}
         getOptionLabel={(command) => command.name}
-        sx={{ width: 340, p: 1, mb: 32 }}
+        sx={{ width: 360, p: 1, pt: 1.75, pb: 0 }}
         onChange={(_, command) => {
           close();
           command?.run();
@@ -44,7 +49,7 @@ export function Finder({ anchor }: { anchor: HTMLElement | null }) {
           </Box>
         )}
         renderInput={(input) => <TextField {...input} autoFocus label="Find a command" />}
-        slotProps={{ popper: { disablePortal: true } }}
+        slots={{ popper: Inside as never }}
       />
     </Popover>
   );
