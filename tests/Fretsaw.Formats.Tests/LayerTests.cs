@@ -38,6 +38,36 @@ public class LayerTests
     private static readonly byte[] Red = Png(100, 80, new SKRectI(20, 10, 50, 40), SKColors.Red);
     private static readonly byte[] Blue = Png(40, 40, new SKRectI(0, 0, 40, 40), SKColors.Blue);
 
+    [Theory]
+    [InlineData("FF D8 FF E0 00 10", "a JPEG picture")]
+    [InlineData("52 49 46 46 00 00 00 00 57 45 42 50", "a WebP picture")]
+    [InlineData("25 50 44 46 2D", "a PDF document")]
+    [InlineData("00 00 00 18 66 74 79 70", "a video")]
+    [InlineData("44 65 61 72 20 64 69 61 72 79", "a text file")]
+    [InlineData("3C 68 74 6D 6C 3E", "an XML or HTML file without a drawing")]
+    [InlineData("00 01 02 03", "a file of another kind")]
+    [InlineData("", "an empty file")]
+    [InlineData("50 4B 03 04 00 00", "begins as a zip archive and cannot be unpacked")]
+    public void A_wrong_file_is_refused_by_what_it_is(string bytes, string what)
+    {
+        var refused = Assert.Throws<FilmException>(() => ArtFile.Read(Convert.FromHexString(bytes.Replace(" ", "", StringComparison.Ordinal)), "art", "a"));
+        Assert.Contains(what, refused.Message, StringComparison.Ordinal);
+        Assert.NotEmpty(refused.Remedy);
+    }
+
+    [Fact]
+    public void A_drawing_in_two_byte_letters_is_still_a_drawing() =>
+        Assert.NotEmpty(ArtFile.Read([.. Encoding.Unicode.GetPreamble(), .. Encoding.Unicode.GetBytes("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>""")], "art.svg", "a").Layers);
+
+    [Fact]
+    public void A_layer_of_another_size_is_told()
+    {
+        var art = ArtFile.Read(Zip(("a.png", Red), ("b.png", Red), ("c.png", Blue)), "art.zip", "a");
+        var note = Assert.Single(art.Report.Notes);
+        Assert.Equal("c.png", note.Place);
+        Assert.Contains("40 × 40 px where the others are 100 × 80", note.What, StringComparison.Ordinal);
+    }
+
     /// <summary>Made by hand after the specification's own example: the first layer of a stack is the frontmost, offsets add up.</summary>
     [Fact]
     public void OpenRaster_is_read_as_its_specification_says()
@@ -98,7 +128,7 @@ public class LayerTests
         var art = ArtFile.Read(Zip(("10 hand.png", Blue), ("9 arm.png", Red), ("readme.txt", [1, 2, 3]), ("2 clear.png", Png(8, 8, default, SKColors.Empty))), "puppet.zip", "t", told.Add);
         Assert.Equal([1.0 / 3, 2.0 / 3, 1], told.Order());
         Assert.Equal(["9 arm", "10 hand"], art.Layers.Select(layer => layer.Name));
-        Assert.Equal(2, art.Report.Notes.Count);
+        Assert.Equal(2, art.Report.Notes.Count(note => note.Fate == ArtFate.LeftOut));
         Assert.Equal(new Core.Geometry.Box(20, 10, 30, 30), art.Layers[0].Drawing!.Bounds);
         Assert.All(art.Layers, layer => Assert.Contains(layer.Drawing!.Raster!.Asset, art.Assets.Keys));
     }

@@ -111,6 +111,26 @@ public sealed class ArtTests : IDisposable
         Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync($"/api/assets/{drawing.GetProperty("raster").GetProperty("asset").GetString()}")).StatusCode);
     }
 
+    [Fact]
+    public async Task A_puppet_that_goes_out_as_svg_comes_back_with_what_rides_on_what_and_its_name_says_when()
+    {
+        var own = await server.Http.GetAsync("/api/films/demo/puppets/bramble-puppet/rest.svg");
+        Assert.EndsWith(" at rest.svg", own.Content.Headers.ContentDisposition!.FileNameStar, StringComparison.Ordinal);
+        var posed = await server.Http.GetAsync("/api/films/demo/shots/fog-horn/cast/bramble/frames/40.svg");
+        Assert.EndsWith(" frame 40.svg", posed.Content.Headers.ContentDisposition!.FileNameStar, StringComparison.Ordinal);
+
+        var brought = await Send("puppets", "back.svg", await own.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
+        Assert.Equal(Riding(await Puppet("bramble-puppet")), Riding(await Puppet(brought.GetProperty("thing").GetString()!)));
+
+        // By names; what rides on a bone rides on the body in a drawing.
+        static Dictionary<string, string?> Riding(JsonElement puppet)
+        {
+            var parts = puppet.GetProperty("parts").EnumerateArray().ToList();
+            string? NameOf(string? id) => parts.Where(part => part.GetProperty("id").GetString() == id).Select(part => part.GetProperty("name").GetString()).FirstOrDefault();
+            return parts.ToDictionary(part => part.GetProperty("name").GetString()!, part => part.TryGetProperty("ridesOn", out var on) ? NameOf(on.GetString()) : null);
+        }
+    }
+
     private Task<JsonElement> Send(string path, string name, byte[] bytes) => server.Upload($"/api/films/demo/{path}", name, bytes);
 
     private async Task<JsonElement> Puppet(string id) =>

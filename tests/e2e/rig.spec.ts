@@ -99,7 +99,9 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await page.locator("canvas").first().waitFor();
   const redraw = page.getByRole("complementary", { name: "Details" }).locator('input[type="file"]');
   await redraw.setInputFiles(svg("face.svg", face("#e76f51")));
-  await expect(page.getByText(/parts found by their names/)).toBeVisible();
+  // The mouth that was gathered into a swap is found there, and does not come again as a part.
+  await expect(page.getByText(/4 parts found by their names/)).toBeVisible();
+  await expect(page.getByText(/^New:/)).toHaveCount(0);
   await oneEdit(page, () => page.getByRole("button", { name: "Redraw", exact: true }).click());
   const after = await server.film(id);
   expect(after.puppets[0].parts.map((one: { id: string }) => one.id).slice(0, ids.length)).toEqual(ids);

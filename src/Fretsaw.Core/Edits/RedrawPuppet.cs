@@ -5,8 +5,9 @@ using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Edits;
 
-/// <summary>A part and the drawing that takes the place of its own.</summary>
-public sealed record Redrawn(string Part, string Drawing);
+/// <summary>A part and the drawing that takes the place of its own, or of that of one of its swaps or forms.</summary>
+/// <param name="Within">The swap or form; null for the part's own.</param>
+public sealed record Redrawn(string Part, string Drawing, string? Within = null);
 
 /// <summary>
 /// New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches, kneads, painted weights and a sway's root stay where
@@ -27,22 +28,44 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
             DrawingCheck.Check(drawing);
         }
 
-        var before = Parts.Select(redrawn => puppet.Parts.Find(redrawn.Part, "part").Drawing).ToList();
+        var before = Parts.Select(redrawn => Replaced(puppet.Parts.Find(redrawn.Part, "part"), redrawn.Within)).ToList();
         var after = film with { Drawings = film.Drawings.AddRange(Drawings) };
         foreach (var redrawn in Parts)
         {
             var now = drawings.GetValueOrDefault(redrawn.Drawing) ?? throw new FilmException($"part '{redrawn.Part}'", $"is given the drawing '{redrawn.Drawing}', which did not come along", "bring the art in again");
-            after = after.WithPart(PuppetId, redrawn.Part, part => Moved(part, film.Drawings, now));
+            after = after.WithPart(PuppetId, redrawn.Part, part => redrawn.Within is { } within ? Within(part, within, film.Drawings, now) : Moved(part, film.Drawings, now));
         }
 
         after = after.WithPuppet(PuppetId, p => p with { Parts = p.Parts.AddRange(New) });
         return Unused.DropDrawings(after, before);
     }
 
+    /// <summary>The drawing that leaves.</summary>
+    private static string? Replaced(Part part, string? within)
+    {
+        if (within is null)
+        {
+            return part.Drawing;
+        }
+
+        return part.Swaps.FirstOrDefault(swap => swap.Id == within) is { } swap ? swap.Drawing : part.Forms.Find(within, "swap or form").Drawing;
+    }
+
+    /// <summary>A swap's pivot goes along with its art; a form keeps where its outlines start, by their shapes.</summary>
+    private static Part Within(Part part, string within, ImmutableArray<Drawing> drawings, Drawing now) => part with
+    {
+        Swaps = [.. part.Swaps.Select(swap => swap.Id != within ? swap : swap with { Drawing = now.Id, Pivot = MoveOf(swap.Drawing, drawings, now) is { } move ? move.Map(swap.Pivot).Rounded() : swap.Pivot })],
+        Forms = [.. part.Forms.Select(form => form.Id != within ? form : form with { Drawing = now.Id })],
+    };
+
+    /// <returns>Null where the art stayed, or where there was none.</returns>
+    private static Affine? MoveOf(string? before, ImmutableArray<Drawing> drawings, Drawing now) =>
+        before is null ? null : Outlines.Move(drawings.Find(before, "drawing"), now);
+
     private static Part Moved(Part part, ImmutableArray<Drawing> drawings, Drawing now)
     {
         var redrawn = part with { Drawing = now.Id };
-        if (part.Drawing is null || Outlines.Move(drawings.Find(part.Drawing, "drawing"), now) is not { } move)
+        if (MoveOf(part.Drawing, drawings, now) is not { } move)
         {
             return redrawn;
         }

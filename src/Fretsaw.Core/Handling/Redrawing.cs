@@ -6,12 +6,14 @@ namespace Fretsaw.Core.Handling;
 
 /// <summary>A layer of the file that came in again, on the part it belongs to.</summary>
 /// <param name="Layer">Index in the file.</param>
+/// <param name="PartName">With the swap's or form's name behind it, where the layer is that one's.</param>
+/// <param name="Within">The part's swap or form whose drawing it is; null for the part's own.</param>
 /// <param name="ByName">Else by place and shape, which a person should confirm.</param>
 /// <param name="Likeness">Shared area by united area of the two outlines, [0, 1].</param>
-public sealed record RedrawMatch(int Layer, string LayerName, string Part, string PartName, bool ByName, double Likeness);
+public sealed record RedrawMatch(int Layer, string LayerName, string Part, string PartName, string? Within, bool ByName, double Likeness);
 
 /// <param name="NewLayers">Layers that belong to no part, by their names.</param>
-/// <param name="MissingParts">Parts with art that no layer belongs to.</param>
+/// <param name="MissingParts">Parts, swaps and forms with art that no layer belongs to.</param>
 public sealed record RedrawPlan(ImmutableArray<RedrawMatch> Matches, ImmutableArray<string> NewLayers, ImmutableArray<string> MissingParts);
 
 /// <summary>Which layers of a file are which parts of a puppet that came from an earlier state of it.</summary>
@@ -24,34 +26,50 @@ public static class Redrawing
     public static RedrawPlan Plan(Film film, Puppet puppet, IReadOnlyList<(string Name, Drawing? Drawing)> layers)
     {
         var drawings = film.Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
-        var open = puppet.Parts.Where(part => part.Drawing is not null && part.Limb is null).ToList();
+        // What is a part's own comes before what was gathered into others.
+        var parts = puppet.Parts.Where(part => part.Limb is null).ToList();
+        var open = parts.SelectMany(Own).Concat(parts.SelectMany(Gathered)).ToList();
         var left = Enumerable.Range(0, layers.Count).Where(layer => layers[layer].Drawing is not null).ToList();
         var matches = new List<RedrawMatch>();
         foreach (var layer in left.ToList())
         {
-            if (open.Find(part => string.Equals(part.Name, layers[layer].Name, StringComparison.OrdinalIgnoreCase)) is { } part)
+            if (open.Find(place => string.Equals(place.Name, layers[layer].Name, StringComparison.OrdinalIgnoreCase)) is { } place)
             {
-                Take(layer, part, byName: true);
+                Take(layer, place, byName: true);
             }
         }
 
-        var alike = left.SelectMany(layer => open.Select(part => (layer, part, likeness: Likeness(layer, part))))
+        var alike = left.SelectMany(layer => open.Select(place => (layer, place, likeness: Likeness(layer, place))))
             .Where(pair => pair.likeness >= LeastLikeness).OrderByDescending(pair => pair.likeness).ToList();
-        foreach (var (layer, part, _) in alike.Where(pair => left.Contains(pair.layer) && open.Contains(pair.part)))
+        foreach (var (layer, place, _) in alike.Where(pair => left.Contains(pair.layer) && open.Contains(pair.place)))
         {
-            Take(layer, part, byName: false);
+            Take(layer, place, byName: false);
         }
 
         return new RedrawPlan(
-            [.. matches.OrderBy(match => match.Layer)], [.. left.Select(layer => layers[layer].Name)], [.. open.Select(part => part.Name)]);
+            [.. matches.OrderBy(match => match.Layer)], [.. left.Select(layer => layers[layer].Name)], [.. open.Select(place => place.Title)]);
 
-        void Take(int layer, Part part, bool byName)
+        void Take(int layer, Place place, bool byName)
         {
-            matches.Add(new RedrawMatch(layer, layers[layer].Name, part.Id, part.Name, byName, Math.Round(Likeness(layer, part), 3)));
+            matches.Add(new RedrawMatch(layer, layers[layer].Name, place.Part.Id, place.Title, place.Within, byName, Math.Round(Likeness(layer, place), 3)));
             left.Remove(layer);
-            open.Remove(part);
+            open.Remove(place);
         }
 
-        double Likeness(int layer, Part part) => Outlines.Likeness(drawings[part.Drawing!].Outline, layers[layer].Drawing!.Outline);
+        double Likeness(int layer, Place place) => Outlines.Likeness(drawings[place.Drawing].Outline, layers[layer].Drawing!.Outline);
+    }
+
+    private static IEnumerable<Place> Own(Part part) => part.Drawing is { } drawing ? [new Place(part, null, part.Name, drawing)] : [];
+
+    private static IEnumerable<Place> Gathered(Part part) =>
+    [
+        .. part.Swaps.Where(swap => swap.Drawing is not null).Select(swap => new Place(part, swap.Id, swap.Name, swap.Drawing!)),
+        .. part.Forms.Select(form => new Place(part, form.Id, form.Name, form.Drawing)),
+    ];
+
+    /// <summary>Where a drawing stands in a puppet.</summary>
+    private sealed record Place(Part Part, string? Within, string Name, string Drawing)
+    {
+        public string Title => Within is null ? Part.Name : $"{Part.Name}: {Name}";
     }
 }

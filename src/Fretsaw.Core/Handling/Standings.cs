@@ -31,9 +31,10 @@ public static class Standings
         var (centreX, centreY) = (film.Width / 2.0, film.Height / 2.0);
         return Put(shot, thingId, frame, new NewStand(
             distance,
-            Math.Round(centreX + ((now.At.X - centreX) * factor), 2),
-            Math.Round(centreY + ((now.At.Y - centreY) * factor), 2),
-            Math.Round(now.Size * 100 * factor, 4)));
+            // Near the lens a hundredth of a pixel is seen many times as large.
+            Math.Round(centreX + ((now.At.X - centreX) * factor), 4),
+            Math.Round(centreY + ((now.At.Y - centreY) * factor), 4),
+            Math.Round(now.Size * 100 * factor, 6)));
     }
 
     /// <summary>Changes how a thing stands.</summary>

@@ -23,6 +23,11 @@ public static class ArtFile
             return OpenRasterFile.Holds(zip) ? OpenRasterFile.Read(zip, file, idPrefix, progress, cancel) : PngLayers.Read(zip, file, idPrefix, progress, cancel);
         }
 
+        DemandSvg(bytes, file);
         return SvgFile.ReadLayers(bytes, file, idPrefix, cancel);
     }
+
+    /// <exception cref="FilmException">It is something else, which it names.</exception>
+    public static void DemandSvg(byte[] bytes, string file) => FilmException.ThrowIf(
+        FileKind.OtherThanSvg(bytes) is not null, file, $"is {FileKind.OtherThanSvg(bytes)}", "bring in an SVG drawing, a PNG picture, an OpenRaster file or a zip of PNG layers");
 }

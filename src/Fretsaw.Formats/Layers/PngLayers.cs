@@ -16,6 +16,7 @@ public static class PngLayers
         var pictures = files.Where(entry => PngFile.LooksLikePng(entry.Bytes)).OrderBy(entry => entry.Name, Natural.Order).ToList();
         FilmException.ThrowIf(pictures.Count == 0, source, "holds no PNG picture", "put one PNG a layer into it");
         var notes = files.Where(entry => !PngFile.LooksLikePng(entry.Bytes)).Select(entry => new ArtNote(entry.Name, ArtFate.LeftOut, "is no PNG picture and was left out")).ToList();
+        notes.AddRange(OtherSizes(pictures));
         var layers = ImmutableArray.CreateBuilder<ArtLayer>();
         var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
         var read = TrimmedPng.ReadAll([.. pictures.Select(entry => new LayerPng(entry.Bytes, entry.Name, 0, 0))], idPrefix, progress, cancel);
@@ -34,6 +35,16 @@ public static class PngLayers
 
         FilmException.ThrowIf(layers.Count == 0, source, "holds only clear pictures", "export the layers that hold the art");
         return new LayeredArt(layers.ToImmutable(), assets, new ArtReport([.. layers.Select(layer => layer.Name)], 0, layers.Count, notes));
+    }
+
+    /// <summary>Layers lie on each other by their upper left corners; one of another size was perhaps meant to lie elsewhere.</summary>
+    private static IEnumerable<ArtNote> OtherSizes(List<(string Name, byte[] Bytes)> pictures)
+    {
+        var sizes = pictures.Select(picture => PngFile.SizeOf(picture.Bytes, picture.Name)).ToList();
+        var usual = sizes.GroupBy(size => size).MaxBy(group => group.Count())!.Key;
+        return pictures.Zip(sizes).Where(pair => pair.Second != usual).Select(pair => new ArtNote(
+            pair.First.Name, ArtFate.Changed,
+            $"is {pair.Second.Width} × {pair.Second.Height} px where the others are {usual.Width} × {usual.Height}; it lies at their upper left corner"));
     }
 }
 

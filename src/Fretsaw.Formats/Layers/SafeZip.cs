@@ -23,7 +23,7 @@ public static class SafeZip
         }
         catch (InvalidDataException problem)
         {
-            throw new FilmException(file, "cannot be unpacked", "save it again", problem);
+            throw new FilmException(file, "begins as a zip archive and cannot be unpacked", "save or download it again", problem);
         }
     }
 

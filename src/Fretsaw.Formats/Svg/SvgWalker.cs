@@ -11,7 +11,7 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
 {
     public string Name { get; } = name;
 
-    public SvgPiece? Inside { get; } = inside;
+    public SvgPiece? Inside { get; private set; } = inside;
 
     /// <summary>With that of the groups round it, because what rides on a part does not fade with it.</summary>
     public double Opacity { get; } = opacity * (inside?.Opacity ?? 1);
@@ -21,6 +21,20 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
     public List<Shape> Shapes { get; } = [];
 
     public SvgImage? Picture { get; set; }
+
+    /// <summary>Stands in another piece from now on, unless it is in that one already by a detour.</summary>
+    public void RideOn(SvgPiece carrier)
+    {
+        for (var at = carrier; at is not null; at = at.Inside)
+        {
+            if (at == this)
+            {
+                return;
+            }
+        }
+
+        Inside = carrier;
+    }
 
     /// <summary>A piece inside this one has been painted already, so further shapes belong over it.</summary>
     public bool HasChildren { get; set; }
@@ -46,6 +60,10 @@ internal sealed partial class SvgWalker
     private readonly SvgSheet sheet;
     private readonly SvgElements elements;
     private readonly HashSet<(string Place, string What)> told = [];
+    private readonly Dictionary<string, SvgPiece> byElement = new(StringComparer.Ordinal);
+
+    // Pieces that say what they ride on, as layers that went out of here do.
+    private readonly List<(SvgPiece Piece, string Carrier)> riders = [];
     private int unnamed;
     private long picturePixels;
 
@@ -123,6 +141,14 @@ internal sealed partial class SvgWalker
             }
         }
 
+        foreach (var (piece, carrier) in riders)
+        {
+            if (piece.Inside is null && byElement.TryGetValue(carrier, out var on))
+            {
+                piece.RideOn(on);
+            }
+        }
+
         if (Pieces.Count > 0 && Overhang() is { } beyond)
         {
             Note(root, ArtFate.Changed, FormattableString.Invariant($"has art up to {beyond:0} px beyond its page, which came in whole"));
@@ -145,6 +171,16 @@ internal sealed partial class SvgWalker
         var shown = style.Displayed && (style.Visible || group.Descendants().Any(Shows));
         var hidden = !shown || inside is { Hidden: true };
         var piece = Add(new SvgPiece(NameOf(group) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
+        if (group.Attribute("id")?.Value is { } id)
+        {
+            byElement.TryAdd(id, piece);
+        }
+
+        if (group.Attribute(SvgWriter.RidesOn)?.Value is { } carrier)
+        {
+            riders.Add((piece, carrier));
+        }
+
         style = hidden ? style.Shown() : style;
         var into = piece;
         var at = elements.Clips.Within(elements.Inside(group, style, scope) with { Opacity = 1 }, group, style, () => elements.BoxOf(group, style, scope.View));

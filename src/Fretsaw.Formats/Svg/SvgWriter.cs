@@ -15,11 +15,15 @@ public sealed record SvgPicture(byte[] Png, int Width, int Height, Affine ToPupp
 
 /// <summary>
 /// A puppet at a frame as layered SVG 1.1: a group a part, in painting order, with the part's name as its title; a hidden
-/// part is there and not displayed. Lengths are the puppet's own pixels, so that what comes back lies where it lay. Mattes
+/// part is there and not displayed, and one without art is an empty group. Groups cannot be in one another, because what rides
+/// on a part may lie before it and behind it; which part each rides on stands in data-rides-on, by the id of that one's group. Lengths are the puppet's own pixels, so that what comes back lies where it lay. Mattes
 /// belong to the rig and are left out, so that the art is whole.
 /// </summary>
 public static class SvgWriter
 {
+    /// <summary>The attribute that names the group of the part that a part rides on.</summary>
+    internal const string RidesOn = "data-rides-on";
+
     private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
 
     /// <param name="frame">The puppet alone on the bench, evaluated.</param>
@@ -28,17 +32,26 @@ public static class SvgWriter
     {
         var (writer, paints) = (new DrawListWriter(), new SvgPaintWriter(Svg));
         var (groups, box) = (new List<XElement>(), new Box(0, 0, 1, 1));
-        foreach (var part in frame.Cast[0].Plan.Parts)
+        var puppet = frame.Cast[0].Plan.Puppet;
+        var plans = frame.Cast[0].Plan.Parts.ToDictionary(part => part.Part.Id, StringComparer.Ordinal);
+        foreach (var own in puppet.Parts)
         {
+            if (!plans.TryGetValue(own.Id, out var part))
+            {
+                groups.Add(Group(puppet, own, []));
+                continue;
+            }
+
             var shapes = PosedArt.Of(writer.WritePart(frame, frame.Cast[0], part), frame.Plan.Film.Drawings);
             var image = shapes is null ? picture(part) : null;
             if (shapes is null && image is null)
             {
+                groups.Add(Group(puppet, own, []));
                 continue;
             }
 
             box = image is null ? shapes!.Aggregate(box, (all, shape) => all.With(BoxOf(shape))) : box.With(image.ToPuppet.Map(new Box(0, 0, image.Width, image.Height)));
-            groups.Add(Group(part.Part, groups.Count, image is null ? shapes!.Select(shape => Path(shape, paints)) : [Image(image)]));
+            groups.Add(Group(puppet, own, image is null ? shapes!.Select(shape => Path(shape, paints)) : [Image(image)]));
         }
 
         var root = new XElement(
@@ -52,13 +65,16 @@ public static class SvgWriter
         root.Save(xml);
     }
 
-    private static XElement Group(Part part, int index, IEnumerable<XElement> art) => new(
+    private static XElement Group(Puppet puppet, Part part, IEnumerable<XElement> art) => new(
         Svg + "g",
-        new XAttribute("id", $"part-{index + 1}"),
+        new XAttribute("id", IdOf(puppet, part)),
+        puppet.Parts.FirstOrDefault(other => other.Id == part.RidesOn) is { } carrier ? new XAttribute(RidesOn, IdOf(puppet, carrier)) : null,
         part.Opacity < 1 ? new XAttribute("opacity", Number(part.Opacity)) : null,
         part.Hidden ? new XAttribute("display", "none") : null,
         new XElement(Svg + "title", part.Name),
         art);
+
+    private static string IdOf(Puppet puppet, Part part) => $"part-{puppet.Parts.IndexOf(part) + 1}";
 
     private static XElement Path(Shape shape, SvgPaintWriter paints) => new(
         Svg + "path",

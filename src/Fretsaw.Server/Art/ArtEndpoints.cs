@@ -64,23 +64,28 @@ internal static class ArtEndpoints
                 : [];
             FilmException.ThrowIf(taken.Count + newParts.Length == 0, SafeFile(file), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
             assets.PutAll(art.Assets);
-            ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id))];
+            ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id, match.Within))];
             var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
             var state = opened.Apply(new RedrawPuppet(puppet, [.. art.Layers.Select(layer => layer.Drawing).OfType<Drawing>().Where(drawing => used.Contains(drawing.Id))], redrawn, newParts), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet, art.Report);
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.{format}", (string id, string shot, string cast, double frame, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
-            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, format, assets, cancel));
+            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, FormattableString.Invariant($"frame {frame}"), format, assets, cancel));
 
         film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
-            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, format, assets, cancel));
+            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, "at rest", format, assets, cancel));
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
             var bytes = await Bytes(file, cancel);
             var isPng = PngFile.LooksLikePng(bytes);
+            if (!isPng)
+            {
+                ArtFile.DemandSvg(bytes, SafeFile(file));
+            }
+
             var drawingId = OpenFilms.NewId("art");
             var (drawing, report) = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
             if (isPng)

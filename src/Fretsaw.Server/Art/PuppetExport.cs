@@ -14,9 +14,10 @@ internal static class PuppetExport
 {
     private const string SvgType = "image/svg+xml";
 
+    /// <param name="when">Said in the file's name, because a posed frame and rest art look alike in a folder.</param>
     /// <param name="format">ora or svg.</param>
     /// <exception cref="NotThereException">There is no such format.</exception>
-    public static IResult Of(OpenFilm film, View view, double frame, string format, AssetStore assets, CancellationToken cancel)
+    public static IResult Of(OpenFilm film, View view, double frame, string when, string format, AssetStore assets, CancellationToken cancel)
     {
         var evaluated = film.NewSession(cancel).FrameAt(view, frame);
         var stream = new MemoryStream();
@@ -33,7 +34,7 @@ internal static class PuppetExport
         }
 
         stream.Position = 0;
-        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)}.{format}");
+        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)} {when}.{format}");
     }
 
     private static void OpenRaster(Stream stream, Evaluator frame, Func<string, byte[]> asset, CancellationToken cancel)

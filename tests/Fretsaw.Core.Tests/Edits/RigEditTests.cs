@@ -145,6 +145,26 @@ public class RigEditTests
     }
 
     [Fact]
+    public void Art_that_was_gathered_into_a_swap_is_found_there_and_exchanged_there()
+    {
+        var open = new Swap { Id = "s", Name = "Open", Drawing = "d2", Pivot = new Point(20, 20) };
+        var gathered = Do(Start, new PutOnPart("pup", "one") { Swap = open });
+        var puppet = gathered.Puppets[0] with { Parts = [.. gathered.Puppets[0].Parts.Where(part => part.Id != "two")] };
+        var old = gathered.Drawings.First(drawing => drawing.Id == "d2").Bounds;
+        var plan = Redrawing.Plan(gathered, puppet, [("OPEN", TestFilm.Box("n2", old.X, old.Y, old.Width, old.Height))]);
+        var match = Assert.Single(plan.Matches);
+        Assert.Equal(("one", "s", true), (match.Part, match.Within, match.ByName));
+        Assert.EndsWith(": Open", match.PartName, StringComparison.Ordinal);
+        Assert.Empty(plan.NewLayers);
+
+        // Moved by 100 px, and the pivot with it.
+        var moved = Do(gathered, new RedrawPuppet("pup", [TestFilm.Box("new", old.X + 100, old.Y, old.Width, old.Height)], [new Redrawn("one", "new", "s")], []));
+        Assert.Equal(("new", new Point(120, 20)), (Part(moved, "one").Swaps[0].Drawing, Part(moved, "one").Swaps[0].Pivot));
+        Assert.Equal("d1", Part(moved, "one").Drawing);
+        Assert.Throws<FilmException>(() => new RedrawPuppet("pup", [TestFilm.Box("new", 0, 0, 9, 9)], [new Redrawn("one", "new", "gone")], []).Apply(gathered));
+    }
+
+    [Fact]
     public void Pins_stay_on_the_art_when_it_is_redrawn_and_go_along_when_it_is_moved()
     {
         var pinned = Do(Start, new AddPin("pup", "one", new Pin { Id = "pin", Name = "Pin", At = new Point(90, 30) }));

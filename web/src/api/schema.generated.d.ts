@@ -3521,7 +3521,10 @@ export interface components {
             layer: number;
             layerName: string;
             part: string;
+            /** @description With the swap's or form's name behind it, where the layer is that one's. */
             partName: string;
+            /** @description The part's swap or form whose drawing it is; null for the part's own. */
+            within: null | string;
             /** @description Else by place and shape, which a person should confirm. */
             byName: boolean;
             /**
@@ -3534,13 +3537,15 @@ export interface components {
             matches: components["schemas"]["RedrawMatch"][];
             /** @description Layers that belong to no part, by their names. */
             newLayers: string[];
-            /** @description Parts with art that no layer belongs to. */
+            /** @description Parts, swaps and forms with art that no layer belongs to. */
             missingParts: string[];
         };
-        /** @description A part and the drawing that takes the place of its own. */
+        /** @description A part and the drawing that takes the place of its own, or of that of one of its swaps or forms. */
         Redrawn: {
             part: string;
             drawing: string;
+            /** @description The swap or form; null for the part's own. */
+            within?: null | string;
         };
         /** @description Something of the rig that lies on a part's art at rest. Only on a puppet's own bench. */
         RestHandle: {

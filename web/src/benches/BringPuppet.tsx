@@ -14,7 +14,7 @@ export const artFiles = ".svg,.ora,.zip,.png,image/svg+xml,image/openraster,imag
 export async function bringPuppet(file: File): Promise<void> {
   const name = bare(file.name.replace(/\.[^.]*$/, ""));
   const same = get().film?.puppets.find((puppet) => bare(puppet.name) === name);
-  if (same) set({ puppetId: same.id, place: "parts", chosen: null, also: [], redrawn: file });
+  if (same) set({ puppetId: same.id, place: "parts", chosen: null, also: [], redrawn: { puppet: same.id, file } });
   else await bringAnother(file);
 }
 

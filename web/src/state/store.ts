@@ -111,7 +111,7 @@ export interface State {
   /** The art file on its way in, and the part of it that is read. */
   reading: { file: string; part: number } | null;
   /** Art that came in for a puppet that is there already, until the animator has said what to do. */
-  redrawn: File | null;
+  redrawn: { puppet: string; file: File } | null;
   /** How far copies of parts lie from what they were made of, px. */
   copyStep: Point;
   /** What became of an art file, until it is read. */

@@ -113,7 +113,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         Click a part on the picture or in the list. Drag the screw head on the picture to set its pivot. With Ctrl
         several are chosen at once.
       </Hint>
-      <Redraw puppet={puppet} />
+      <Redraw key={puppet.id} puppet={puppet} />
       <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
     </>

@@ -13,7 +13,8 @@ import { artFiles, bringAnother } from "../BringPuppet";
 
 /** Brings the puppet's file in again: what belongs together is shown first, then drawings are exchanged and the rig stays. */
 export function Redraw({ puppet }: { puppet: Puppet }) {
-  const file = useStore((state) => state.redrawn);
+  // It belongs to the puppet that it was brought in for, whichever is looked at meanwhile.
+  const file = useStore((state) => (state.redrawn?.puppet === puppet.id ? state.redrawn.file : null));
   const [plan, setPlan] = useState<RedrawPlan | null>(null);
   const [alike, setAlike] = useState(true);
   const [added, setAdded] = useState(true);
@@ -43,7 +44,12 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
   };
   if (plan === null || file === null)
     return (
-      <FileButton accept={artFiles} variant="outlined" sx={{ mt: 1 }} onFile={(chosen) => set({ redrawn: chosen })}>
+      <FileButton
+        accept={artFiles}
+        variant="outlined"
+        sx={{ mt: 1 }}
+        onFile={(chosen) => set({ redrawn: { puppet: puppet.id, file: chosen } })}
+      >
         Bring redrawn art in
       </FileButton>
     );
