@@ -28,6 +28,11 @@ public static class ArtFile
     }
 
     /// <exception cref="FilmException">It is something else, which it names.</exception>
-    public static void DemandSvg(byte[] bytes, string file) => FilmException.ThrowIf(
-        FileKind.OtherThanSvg(bytes) is not null, file, $"is {FileKind.OtherThanSvg(bytes)}", "bring in an SVG drawing, a PNG picture, an OpenRaster file or a zip of PNG layers");
+    public static void DemandSvg(byte[] bytes, string file)
+    {
+        if (FileKind.OtherThanSvg(bytes) is { } kind)
+        {
+            throw new FilmException(file, $"is {kind}", "bring in an SVG drawing, a PNG picture, an OpenRaster file or a zip of PNG layers");
+        }
+    }
 }

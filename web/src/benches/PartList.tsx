@@ -24,6 +24,7 @@ import { entry } from "../fields/row";
 import { useInView } from "../fields/useInView";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
+import { LineFace, lineLook } from "./LineFace";
 
 /** A puppet's parts, front to back as they lie over each other; dragging reorders them. */
 export function PartList({
@@ -167,33 +168,9 @@ function PartLine({
         onClick={({ shiftKey, ctrlKey, metaKey }) =>
           choosePart(part.id, shiftKey ? "range" : ctrlKey || metaKey ? "join" : "alone", order)
         }
-        sx={{
-          flex: 1,
-          minWidth: 0,
-          justifyContent: "flex-start",
-          gap: 0.75,
-          pl: 0.75 + depth * 1.1,
-          pr: 0.75,
-          py: 0.45,
-          borderRadius: 1,
-          fontFamily: "inherit",
-          fontSize: 13.5,
-          textAlign: "left",
-          bgcolor: chosen ? inks.petrolWash : "transparent",
-          fontWeight: chosen ? 700 : 400,
-          opacity: part.hidden ? 0.55 : 1,
-        }}
+        sx={{ flex: 1, minWidth: 0, ...lineLook(inks, chosen, depth * 1.1, part.hidden) }}
       >
-        <Box
-          component="span"
-          sx={{ width: 9, height: 9, flexShrink: 0, borderRadius: "2px", bgcolor: labelInk(inks, part.label) }}
-        />
-        <Box component="span" sx={{ flex: 1, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-          {part.name}
-        </Box>
-        <Box component="span" sx={{ color: "text.secondary", fontSize: 12, flexShrink: 0 }}>
-          {part.hidden ? "hidden" : note}
-        </Box>
+        <LineFace ink={labelInk(inks, part.label)} name={part.name} note={part.hidden ? "hidden" : note} />
       </ButtonBase>
       {folds !== "none" && (
         <ButtonBase

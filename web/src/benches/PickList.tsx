@@ -3,6 +3,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { ReactNode } from "react";
 import { useInView } from "../fields/useInView";
+import { LineFace, lineLook } from "./LineFace";
 
 export interface PickLine {
   id: string;
@@ -45,31 +46,9 @@ function Line({ line, chosen, onPick }: { line: PickLine; chosen: boolean; onPic
       <ButtonBase
         aria-pressed={chosen}
         onClick={() => onPick(line.id)}
-        sx={{
-          width: "100%",
-          justifyContent: "flex-start",
-          gap: 0.75,
-          pl: 0.75 + (line.depth ?? 0) * 1.2,
-          pr: 0.75,
-          py: 0.45,
-          borderRadius: 1,
-          fontFamily: "inherit",
-          fontSize: 13.5,
-          textAlign: "left",
-          bgcolor: chosen ? inks.petrolWash : "transparent",
-          fontWeight: chosen ? 700 : 400,
-          opacity: line.faint ? 0.55 : 1,
-        }}
+        sx={{ width: "100%", ...lineLook(inks, chosen, (line.depth ?? 0) * 1.2, line.faint ?? false) }}
       >
-        {line.ink && (
-          <Box component="span" sx={{ width: 9, height: 9, flexShrink: 0, borderRadius: "2px", bgcolor: line.ink }} />
-        )}
-        <Box component="span" sx={{ flex: 1, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
-          {line.name}
-        </Box>
-        <Box component="span" sx={{ color: "text.secondary", fontSize: 12, flexShrink: 0 }}>
-          {line.note}
-        </Box>
+        <LineFace ink={line.ink} name={line.name} note={line.note} />
       </ButtonBase>
     </li>
   );

@@ -20,8 +20,14 @@ function shared<T>(parts: Part[], say: (part: Part) => T): T | null {
   return first !== undefined && others.every((other) => other === first) ? first : null;
 }
 
-const offers = (puppet: Puppet, part: string, carrier: string) =>
-  carriers(puppet, part).some((choice) => choice.value === carrier);
+/** What every one of them can ride on. */
+function carriersOfAll(puppet: Puppet, parts: Part[]) {
+  const [first = [], ...others] = parts.map((part) => carriers(puppet, part.id));
+  return others.reduce((common, own) => {
+    const offered = new Set(own.map(({ value }) => value));
+    return common.filter(({ value }) => offered.has(value));
+  }, first);
+}
 
 /** What is done to several parts at once; each is one undo step. */
 export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
@@ -31,6 +37,8 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
     says,
     edits: chosen.map((part) => ({ kind: "changePart", puppetId: puppet.id, partId: part.id, ...changes })),
   });
+  const ridesOn = shared(chosen, (part) => part.ridesOn ?? "");
+  const matte = shared(chosen, (part) => part.matte?.part ?? "");
   const label = chosen[0]?.label ?? "Petrol";
   const hidden = chosen.every((part) => part.hidden);
   const locked = chosen.every((part) => part.locked);
@@ -41,20 +49,15 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
       <LabelField value={label} onChoose={(next) => void commit(all("Coloured labels", { label: next }))} />
       <ChoiceField
         label="Ride on"
-        value={shared(chosen, (part) => part.ridesOn ?? "") ?? differ.value}
-        choices={[
-          ...(shared(chosen, (part) => part.ridesOn ?? "") === null ? [differ] : []),
-          ...carriers(puppet, ids[0] ?? "").filter((choice) =>
-            chosen.every((part) => offers(puppet, part.id, choice.value)),
-          ),
-        ]}
-        onChoose={(ridesOn) => ridesOn !== differ.value && void commit(all("Changed what parts ride on", { ridesOn }))}
+        value={ridesOn ?? differ.value}
+        choices={[...(ridesOn === null ? [differ] : []), ...carriersOfAll(puppet, chosen)]}
+        onChoose={(next) => next !== differ.value && void commit(all("Changed what parts ride on", { ridesOn: next }))}
       />
       <ChoiceField
         label="Show inside"
-        value={shared(chosen, (part) => part.matte?.part ?? "") ?? differ.value}
+        value={matte ?? differ.value}
         choices={[
-          ...(shared(chosen, (part) => part.matte?.part ?? "") === null ? [differ] : []),
+          ...(matte === null ? [differ] : []),
           { value: "", title: "everything" },
           ...puppet.parts
             .filter((other) => !ids.includes(other.id) && other.drawing)

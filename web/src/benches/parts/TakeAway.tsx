@@ -9,9 +9,8 @@ import { takeAwayParts } from "./takeAwayParts";
 
 /** Parts leave the puppet: what rides on them goes on with what they rode on, or goes with them. */
 export function TakeAway({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
-  const riders = puppet.parts
-    .map(({ id }) => id)
-    .filter((id) => !ids.includes(id) && ids.some((own) => ridersOf(puppet, own).has(id)));
+  const carried = new Set(ids.flatMap((id) => [...ridersOf(puppet, id)]));
+  const riders = puppet.parts.map(({ id }) => id).filter((id) => carried.has(id) && !ids.includes(id));
   const away = (parts: string[]) => {
     set({ chosen: null, also: [] });
     void commit(takeAwayParts(puppet, parts));
