@@ -22,7 +22,8 @@ const strip = (page: Page) => page.getByRole("radiogroup", { name: "What mouth s
 async function faced(page: Page) {
   await open(page, server);
   await page.getByRole("button", { name: /Evening Rounds/ }).click();
-  await page.getByRole("button", { name: "New film" }).click();
+  // The list below it names the films that earlier tests made.
+  await page.getByRole("button", { name: "New film" }).first().click();
   await page.waitForFunction(() => window.fretsaw.state().film.name === "New film");
   await page.keyboard.press("Escape");
   await page.locator('input[type="file"][accept*=".ora"]').first().setInputFiles({ name: "face.svg", mimeType: "image/svg+xml", buffer: Buffer.from(face) });
