@@ -3,7 +3,7 @@ using Fretsaw.Store;
 
 namespace Fretsaw.Server;
 
-/// <summary>Puts "Evening Rounds" among the films when it is not there; a changed one is left as it is.</summary>
+/// <summary>Puts "Evening Rounds" among the films when it is not there; a changed one is left as it is, and so is one that was taken away.</summary>
 internal static class DemoSeed
 {
     public const string FilmId = "demo";
@@ -11,7 +11,7 @@ internal static class DemoSeed
     public static void Plant(IServiceProvider services)
     {
         var films = services.GetRequiredService<FilmStore>();
-        if (films.List().All(film => film.Id != FilmId))
+        if (!films.Has(FilmId))
         {
             var demo = DemoFilm.Build();
             services.GetRequiredService<AssetStore>().PutAll(demo.Assets);

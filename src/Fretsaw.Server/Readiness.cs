@@ -11,6 +11,7 @@ internal static class Readiness
         var database = app.Services.GetRequiredService<Database>();
         try
         {
+            app.Services.GetRequiredService<FilmStore>().Purge();
             var (pictures, files) = Leftovers.Clear(database, places.Prints);
             if (pictures + files > 0)
             {

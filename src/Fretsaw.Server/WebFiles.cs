@@ -28,7 +28,7 @@ internal static class WebFiles
         if (places.Web is { } web)
         {
             var page = Path.Combine(Path.GetFullPath(web), "index.html");
-            foreach (var address in (string[])["/", "/films/{id}", "/films/{id}/picture"])
+            foreach (var address in (string[])["/", "/films", "/films/{id}", "/films/{id}/picture"])
             {
                 app.MapGet(address, () => Results.File(page, "text/html; charset=utf-8")).ExcludeFromDescription();
             }

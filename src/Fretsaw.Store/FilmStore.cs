@@ -11,8 +11,6 @@ public sealed record LoggedEdit(long Seq, string Kind, string Title, Edit Edit, 
 /// <summary>A line of the log without its edit.</summary>
 public sealed record LogLine(long Seq, string Kind, string Title);
 
-public sealed record FilmLine(string Id, string Name, long Seq, string Created);
-
 /// <summary>A film as a snapshot has it, and where the snapshot's pieces are: the next one writes only what is new.</summary>
 public sealed record Snapped(Film Film, long Seq, IReadOnlyDictionary<(string Kind, string Id), long> Pieces);
 
@@ -25,10 +23,35 @@ public sealed class FilmStore(Database database, TimeProvider clock)
 {
     private const int Format = 2;
 
-    public IReadOnlyList<FilmLine> List()
+    /// <summary>How long a film that was taken away can be brought back.</summary>
+    public static readonly TimeSpan Grace = TimeSpan.FromDays(30);
+
+    /// <param name="removed">Those that were taken away instead.</param>
+    public IReadOnlyList<FilmLine> List(bool removed = false)
     {
         using var connection = database.Open();
-        return [.. connection.Query<FilmLine>("SELECT id, name, seq, created FROM films ORDER BY created, id")];
+        return FilmLines.Read(connection, removed);
+    }
+
+    /// <summary>Notes what a film is like that was kept before this was noted with every edit.</summary>
+    public void Note(string id, Film film)
+    {
+        using var connection = database.Open();
+        FilmLines.Note(connection, null, id, film);
+    }
+
+    /// <summary>Whether there is such a film, also one that was taken away.</summary>
+    public bool Has(string id)
+    {
+        using var connection = database.Open();
+        return connection.QueryFirstOrDefault<int?>("SELECT 1 FROM films WHERE id = @id", new { id }) is not null;
+    }
+
+    /// <summary>The name, or that name with the first number that makes it free.</summary>
+    public string FreeName(string name)
+    {
+        using var connection = database.Open();
+        return FilmLines.Free(connection, name);
     }
 
     public void Create(string id, Film film)
@@ -38,24 +61,46 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         using var transaction = connection.BeginTransaction();
         var created = clock.GetUtcNow().ToString("O");
         connection.Execute("INSERT INTO films (id, name, seq, created, format) VALUES (@id, @Name, 0, @created, @Format)", new { id, film.Name, created, Format }, transaction);
+        FilmLines.Note(connection, transaction, id, film);
         SnapshotStore.Write(connection, transaction, id, 0, pieces);
         ShelfStore.Welcome(connection, transaction, id, film);
         transaction.Commit();
     }
 
+    /// <summary>For good.</summary>
     public bool Delete(string id)
     {
         using var connection = database.Open();
         return connection.Execute("DELETE FROM films WHERE id = @id", new { id }) > 0;
     }
 
+    /// <summary>Out of sight, to be brought back within <see cref="Grace"/>.</summary>
+    public bool TakeAway(string id)
+    {
+        using var connection = database.Open();
+        return connection.Execute("UPDATE films SET removed = @at WHERE id = @id AND removed IS NULL", new { id, at = clock.GetUtcNow().ToString("O") }) > 0;
+    }
+
+    public bool BringBack(string id)
+    {
+        using var connection = database.Open();
+        return connection.Execute("UPDATE films SET removed = NULL WHERE id = @id AND removed IS NOT NULL", new { id }) > 0;
+    }
+
+    /// <summary>Deletes what was taken away longer ago than <see cref="Grace"/>.</summary>
+    public void Purge()
+    {
+        using var connection = database.Open();
+        connection.Execute("DELETE FROM films WHERE removed < @before", new { before = (clock.GetUtcNow() - Grace).ToString("O") });
+    }
+
     /// <summary>The film as it was after an edit; as it is now when no edit is named.</summary>
-    /// <returns>Null when there is no such film.</returns>
+    /// <returns>Null when there is no such film, or it was taken away.</returns>
     public LoadedFilm? Load(string id, long? upTo = null)
     {
         using var connection = database.Open();
         Format1Films.Upgrade(connection, id);
-        var newest = connection.QueryFirstOrDefault<long?>("SELECT seq FROM films WHERE id = @id", new { id });
+        var newest = connection.QueryFirstOrDefault<long?>("SELECT seq FROM films WHERE id = @id AND removed IS NULL", new { id });
         var until = Math.Min(upTo ?? long.MaxValue, newest ?? 0);
         if (newest is null || SnapshotStore.Read(connection, id, until) is not { } snapshot)
         {
@@ -120,11 +165,12 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
         var at = clock.GetUtcNow().ToString("O");
-        if (connection.Execute("UPDATE films SET seq = @Seq, name = @Name WHERE id = @id", new { id, edit.Seq, after.Name }, transaction) == 0)
+        if (!FilmLines.Note(connection, transaction, id, after))
         {
-            throw new FilmException($"film '{id}'", "has been deleted", "open another one");
+            throw new FilmException($"film '{id}'", "has been taken away", "bring it back, or open another one");
         }
 
+        connection.Execute("UPDATE films SET seq = @Seq, changed = @at WHERE id = @id", new { id, edit.Seq, at }, transaction);
         connection.Execute(
             "INSERT INTO edits (film, seq, kind, title, edit, inverse, at) VALUES (@id, @Seq, @Kind, @Title, @written, @inverse, @at)",
             new { id, edit.Seq, edit.Kind, edit.Title, written, inverse, at },

@@ -35,6 +35,17 @@ public sealed class ArtTests : IDisposable
         Assert.Equal(part.GetProperty("drawing").GetString(), (await Puppet(puppet)).GetProperty("parts")[1].GetProperty("drawing").GetString());
     }
 
+    [Theory]
+    [InlineData("shots/fog-horn/cast/bramble/frames/95.svg", "anything.svg", "frame 95")]
+    [InlineData("shots/fog-horn/cast/bramble/frames/95.ora", "Bramble frame 95.ora", "frame 95")]
+    [InlineData("puppets/bramble-puppet/rest.svg", "Bramble at rest.svg", null)]
+    public async Task Art_that_shows_a_pose_is_told_before_it_is_taken_for_rest_art(string path, string file, string? posed)
+    {
+        var bytes = await server.Http.GetByteArrayAsync($"/api/films/demo/{path}");
+        var plan = await Send("puppets/bramble-puppet/redraw-plan", file, bytes);
+        Assert.Equal(posed, plan.TryGetProperty("posed", out var says) ? says.GetString() : null);
+    }
+
     [Fact]
     public async Task A_frame_of_a_puppet_goes_out_in_layers_and_comes_in_again()
     {

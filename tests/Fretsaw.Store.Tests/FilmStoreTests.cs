@@ -84,5 +84,33 @@ public sealed class FilmStoreTests : IDisposable
         Assert.Equal("cancelled", prints.Find("p")!.State);
     }
 
+    [Fact]
+    public void What_was_taken_away_can_be_brought_back_for_thirty_days()
+    {
+        var clock = new Later();
+        var store = new FilmStore(new Database(Path.Combine(folder, "a.db")), clock);
+        store.Create("old", Film.Blank("Old"));
+        store.Create("new", Film.Blank("New"));
+        Assert.True(store.TakeAway("old"));
+        clock.Days = 20;
+        Assert.True(store.TakeAway("new"));
+        clock.Days = 29;
+        store.Purge();
+        Assert.Equal(["New", "Old"], store.List(removed: true).Select(line => line.Name));
+        Assert.Throws<FilmException>(() => store.Append("new", new LoggedEdit(1, "edit", "x", new ChangeFilm { Name = "N" }, new ChangeFilm { Name = "O" }), Film.Blank("New"), Film.Blank("N")));
+        clock.Days = 31;
+        store.Purge();
+        Assert.False(store.BringBack("old"));
+        Assert.True(store.BringBack("new"));
+        Assert.Equal("New", store.Load("new")!.Film.Name);
+    }
+
+    private sealed class Later : TimeProvider
+    {
+        public int Days { get; set; }
+
+        public override DateTimeOffset GetUtcNow() => new DateTimeOffset(2026, 1, 1, 0, 0, 0, TimeSpan.Zero).AddDays(Days);
+    }
+
     private FilmStore Open() => new(new Database(Path.Combine(folder, "a.db")), TimeProvider.System);
 }

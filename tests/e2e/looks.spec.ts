@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { oneEdit, open, painted, Server } from "./server";
+import { newFilm, oneEdit, open, painted, Server } from "./server";
 
 /** A face that the demo did not bring: two mouths, and a head to be blended with another outline. */
 const face = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
@@ -21,11 +21,7 @@ const strip = (page: Page) => page.getByRole("radiogroup", { name: "What mouth s
 
 async function faced(page: Page) {
   await open(page, server);
-  await page.getByRole("button", { name: /Evening Rounds/ }).click();
-  // The list below it names the films that earlier tests made.
-  await page.getByRole("button", { name: "New film" }).first().click();
-  await page.waitForFunction(() => window.fretsaw.state().film.name === "New film");
-  await page.keyboard.press("Escape");
+  await newFilm(page);
   await page.locator('input[type="file"][accept*=".ora"]').first().setInputFiles({ name: "face.svg", mimeType: "image/svg+xml", buffer: Buffer.from(face) });
   await expect(page.getByText(/face.svg: 6 parts/)).toBeVisible();
   const id: string = await page.evaluate(() => window.fretsaw.state().filmId);

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { kept, oneEdit, open, painted, Server } from "./server";
+import { kept, newFilm, oneEdit, open, painted, Server } from "./server";
 
 /** A face that the demo did not bring: a head, two mouths and an eye. */
 const face = (eye: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
@@ -19,9 +19,7 @@ const line = (page: Page, name: string) => page.getByRole("complementary", { nam
 
 test("swaps, a head turn and a knead on a drawing of one's own, which is then redrawn", async ({ page }) => {
   await open(page, server);
-  await page.getByRole("button", { name: /Evening Rounds/ }).click();
-  await page.getByRole("button", { name: "New film" }).click();
-  await page.waitForFunction(() => window.fretsaw.state().film.name === "New film");
+  await newFilm(page);
   await page.keyboard.press("Escape");
   const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
   const puppet = async () => (await server.film(id)).puppets[0];

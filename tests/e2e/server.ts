@@ -70,6 +70,13 @@ export async function open(page: Page, server: Server, film = ""): Promise<void>
   await painted(page);
 }
 
+/** Makes a film from the page of all films, and waits until it is open. */
+export async function newFilm(page: Page): Promise<void> {
+  await page.keyboard.press("g");
+  await page.getByRole("button", { name: "New film", exact: true }).click();
+  await page.waitForFunction(() => window.fretsaw.state().film.name.startsWith("New film") && !window.fretsaw.state().filmsOpen);
+}
+
 /** Waits until the stage shows, fully painted, what the engine shows at this place, shot and frame. */
 export async function painted(page: Page): Promise<void> {
   await page.waitForFunction(() => window.fretsaw && document.documentElement.dataset.fine === window.fretsaw.shownMark());

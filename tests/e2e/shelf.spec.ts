@@ -1,5 +1,5 @@
 import { expect, test } from "./test";
-import { oneEdit, open, painted, Server } from "./server";
+import { newFilm, oneEdit, open, painted, Server } from "./server";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -14,9 +14,7 @@ test("a puppet goes on the shelf, another film takes it, and a change in one is 
   await expect(mine.getByText("In Evening Rounds")).toBeVisible();
 
   await open(theirs, server);
-  await theirs.getByRole("button", { name: /Evening Rounds/ }).click();
-  await theirs.getByRole("button", { name: "New film" }).click();
-  await theirs.waitForFunction(() => window.fretsaw.state().film.name === "New film");
+  await newFilm(theirs);
   await theirs.keyboard.press("Escape");
   await theirs.getByRole("button", { name: "From the shelf" }).first().click();
   await oneEdit(theirs, () => theirs.getByRole("list", { name: "Puppets on the shelf" }).getByRole("button", { name: /Bramble/ }).click());

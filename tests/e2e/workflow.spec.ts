@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { edits, kept, oneEdit, open, painted, Server } from "./server";
+import { edits, kept, newFilm, oneEdit, open, painted, Server } from "./server";
 
 /** A drawing that the demo did not bring: a body with an arm in two parts, and a head. */
 const robot = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 600" width="400" height="600">
@@ -64,11 +64,9 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await open(page, server);
 
   // A new film, and the drawing.
-  await page.getByRole("button", { name: /Evening Rounds/ }).click();
-  await page.getByRole("button", { name: "New film" }).click();
+  await newFilm(page);
   await expect(page.getByRole("button", { name: /New film/ })).toBeVisible();
   await page.keyboard.press("Escape");
-  await page.waitForFunction(() => window.fretsaw.state().film.name === "New film");
   const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
   await page.locator('input[type="file"][accept*=".svg"]').first().setInputFiles(svg("robot.svg", robot));
   await expect(page.getByText(/robot.svg: 4 parts, 4 shapes/)).toBeVisible();

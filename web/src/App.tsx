@@ -10,14 +10,18 @@ import { FinishBench } from "./benches/finish/FinishBench";
 import { PartsBench } from "./benches/parts/PartsBench";
 import { RigBench } from "./benches/rig/RigBench";
 import { SceneryBench } from "./benches/scenery/SceneryBench";
+import { FilmsPage } from "./films/FilmsPage";
 import { ArtNews } from "./shell/ArtNews";
 import { DropArt } from "./shell/DropArt";
 import { HoldKeys } from "./shell/HoldKeys";
 import { HotKeys } from "./shell/HotKeys";
 import { Rail } from "./shell/Rail";
+import { Shortcuts } from "./shell/Shortcuts";
+import { ThingMenu } from "./shell/ThingMenu";
 import { TopBar } from "./shell/TopBar";
 import { openFilm } from "./state/film";
-import { type Place, type Side, useStore } from "./state/store";
+import { lastFilm, rememberPlaces } from "./state/remember";
+import { type Place, type Side, set, useStore } from "./state/store";
 import "./testSeam";
 
 const benches: Record<Place, () => Bench> = {
@@ -29,27 +33,35 @@ const benches: Record<Place, () => Bench> = {
   finish: FinishBench,
 };
 
-/** Opens the film that the address names, or the demo, or any. */
+/** Opens the film that the address names, or the one that was open last, or the demo, or any. */
 export async function openFirst(): Promise<void> {
+  rememberPlaces();
+  if (window.location.pathname === "/films") set({ filmsOpen: true });
   const named = window.location.pathname.match(/^\/films\/([^/]+)/)?.[1];
   const films = await api.films();
-  const chosen = films.find((film) => film.id === named) ?? films.find((film) => film.id === "demo") ?? films[0];
+  const wanted = [named, lastFilm(), "demo"].map((id) => films.find((film) => film.id === id));
+  const chosen = wanted.find((film) => film !== undefined) ?? films[0];
   await openFilm(chosen?.id ?? (await api.newFilm("New film")).id);
 }
 
 export function App() {
   const filmId = useStore((state) => state.filmId);
   const place = useStore((state) => state.place);
+  const filmsOpen = useStore((state) => state.filmsOpen);
   return (
     <Box sx={{ display: "flex", height: "100%" }}>
       <HotKeys />
+      <Shortcuts />
+      <ThingMenu />
       <HoldKeys />
       <DropArt />
       <ArtNews />
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, display: "flex", flexDirection: "column" }}>
         <TopBar />
-        <Box sx={{ flex: 1, minHeight: 0 }}>{filmId && <BenchView key={place} place={place} />}</Box>
+        <Box sx={{ flex: 1, minHeight: 0 }}>
+          {filmsOpen ? <FilmsPage /> : filmId && <BenchView key={place} place={place} />}
+        </Box>
       </Box>
     </Box>
   );
@@ -105,11 +117,21 @@ function BenchView({ place }: { place: Place }) {
   );
 }
 
+/** A right press on a line of a list chooses it and opens the menu of what is chosen. */
+function openLineMenu(event: React.MouseEvent): void {
+  const line = (event.target as Element).closest<HTMLElement>("li [aria-pressed]");
+  if (line === null) return;
+  event.preventDefault();
+  if (line.getAttribute("aria-pressed") !== "true") line.click();
+  set({ menu: { x: event.clientX, y: event.clientY, about: "chosen" } });
+}
+
 const Column = ({ label, children }: { label: string; children: React.ReactNode }) => (
   <Box
     component="aside"
     aria-label={label}
     tabIndex={0}
+    onContextMenu={openLineMenu}
     sx={{ height: "100%", overflow: "auto", bgcolor: "background.paper", p: 1.25, boxSizing: "border-box" }}
   >
     {children}

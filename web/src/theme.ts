@@ -82,6 +82,9 @@ export function makeTheme(dark: boolean) {
         styleOverrides: {
           "html, body, #root": { height: "100%", margin: 0, overflow: "hidden" },
           body: { fontVariantNumeric: "tabular-nums" },
+          "@media (prefers-reduced-motion: reduce)": {
+            "*, *::before, *::after": { transition: "none !important", animation: "none !important" },
+          },
           ":focus-visible": { outline: `2px solid ${inks.petrol}`, outlineOffset: 1 },
         },
       },

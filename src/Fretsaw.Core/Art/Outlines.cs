@@ -92,14 +92,14 @@ public static class Outlines
         return Likeness(moved, now.Outline) > Likeness(before.Outline, now.Outline) + BetterMoved ? move : null;
     }
 
-    private static Box BoxOf(ImmutableArray<ImmutableArray<double>> outline)
+    /// <returns>Without width and height where there is no ring.</returns>
+    public static Box BoxOf(ImmutableArray<ImmutableArray<double>> outline)
     {
         var numbers = outline.SelectMany(ring => ring.Select((number, i) => (number, isX: i % 2 == 0))).ToList();
         return numbers.Count == 0 ? default : Box.Around(
             numbers.Where(n => n.isX).Min(n => n.number), numbers.Where(n => !n.isX).Min(n => n.number),
             numbers.Where(n => n.isX).Max(n => n.number), numbers.Where(n => !n.isX).Max(n => n.number));
     }
-
 
     private static IEnumerable<NtsGeometry> Covered(Shape shape)
     {

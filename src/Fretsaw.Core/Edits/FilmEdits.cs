@@ -34,38 +34,6 @@ public sealed record ChangeFilm : Edit
     };
 }
 
-public sealed record AddShot(Shot Shot) : Edit
-{
-    public override string Title => $"Added the shot {Shot.Name}";
-
-    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Add(Shot) };
-}
-
-public sealed record ChangeShot(string ShotId) : Edit
-{
-    public string? Name { get; init; }
-
-    public int? Length { get; init; }
-
-    public Wind? Wind { get; init; }
-
-    public override string Title => Name is not null ? "Renamed the shot" : Wind is not null ? "Changed the wind" : "Changed the shot's length";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
-    {
-        Name = Name ?? shot.Name,
-        Length = Length ?? shot.Length,
-        Wind = Wind ?? shot.Wind,
-    });
-}
-
-public sealed record RemoveShot(string ShotId) : Edit
-{
-    public override string Title => "Removed a shot";
-
-    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Without(ShotId, "shot") };
-}
-
 /// <summary>Brings a puppet and its drawings into the film and, if a shot is named, onto its stage.</summary>
 public sealed record AddPuppet(Puppet Puppet, ImmutableArray<Drawing> Drawings) : Edit
 {

@@ -11,7 +11,10 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Suffix">Makes the copies' ids: new to the puppet.</param>
 public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> PartIds, Point By, string Suffix) : Edit
 {
-    public override string Title => "Duplicated parts";
+    /// <summary>Another puppet that the copies go to; they leave behind what they have of this one's: carriers, mattes and bones.</summary>
+    public string? Into { get; init; }
+
+    public override string Title => Into is null ? "Duplicated parts" : "Copied parts to another puppet";
 
     protected internal override Film Change(Film film)
     {
@@ -19,28 +22,33 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
         var copied = puppet.Parts.Where(part => Rides(puppet, part)).ToList();
         var ids = copied.SelectMany(part => new[] { part.Id }.Concat(part.Pins.Select(pin => pin.Id)).Concat(part.Kneads.Select(knead => knead.Id)).Concat(part.Forms.Select(form => form.Id))).ToHashSet(StringComparer.Ordinal);
         var drawings = copied.SelectMany(Unused.DrawingsOf).OfType<string>().Distinct(StringComparer.Ordinal)
-            .Select(id => Moved(film.Drawings.Find(id, "drawing"))).ToList();
-        var copies = copied.Select(part => part with
+            .Select(id => MovedArt.By(film.Drawings.Find(id, "drawing"), By, New(id))).ToList();
+        var copies = copied.Select(part => MovedArt.By(part, By, New)).Select(part => part with
         {
             Id = New(part.Id),
-            Name = $"{part.Name}, copy",
-            Pivot = part.Pivot + By,
+            Name = Into is null ? $"{part.Name}, copy" : part.Name,
             RidesOn = part.RidesOn is { } on && ids.Contains(on) ? New(on) : part.RidesOn,
             AlsoRidesOn = [.. part.AlsoRidesOn.Select(on => ids.Contains(on) ? New(on) : on)],
-            Drawing = part.Drawing is null ? null : New(part.Drawing),
             Matte = part.Matte is { } matte && ids.Contains(matte.Part) ? matte with { Part = New(matte.Part) } : part.Matte,
-            Pins = [.. part.Pins.Select(pin => pin with { Id = New(pin.Id), At = pin.At + By, RidesOn = pin.RidesOn is { } on && ids.Contains(on) ? New(on) : pin.RidesOn })],
-            Patches = [.. part.Patches.Select(patch => patch with { At = patch.At + By })],
-            Kneads = [.. part.Kneads.Select(knead => knead with { Id = New(knead.Id), Strokes = [.. knead.Strokes.Select(stroke => stroke with { At = stroke.At + By })] })],
-            Forms = [.. part.Forms.Select(form => form with { Id = New(form.Id), Drawing = New(form.Drawing) })],
-            Swaps = [.. part.Swaps.Select(swap => swap with { Drawing = swap.Drawing is null ? null : New(swap.Drawing), Pivot = swap.Pivot + By })],
-            Sway = part.Sway is { } sway ? sway with { Root = sway.Root + By } : null,
-            Bend = part.Bend is { } bend ? bend with { Strokes = [.. bend.Strokes.Select(stroke => stroke with { At = stroke.At + By })], Mirror = bend.Mirror is { } mirror ? mirror with { AxisX = mirror.AxisX + By.X } : null } : null,
-        });
-        return film.WithPuppet(PuppetId, p => p with { Parts = p.Parts.AddRange(copies) }) with { Drawings = film.Drawings.AddRange(drawings) };
+            Pins = [.. part.Pins.Select(pin => pin with { Id = New(pin.Id), RidesOn = pin.RidesOn is { } on && ids.Contains(on) ? New(on) : pin.RidesOn })],
+            Kneads = [.. part.Kneads.Select(knead => knead with { Id = New(knead.Id) })],
+            Forms = [.. part.Forms.Select(form => form with { Id = New(form.Id) })],
+        }).Select(copy => Into is null ? copy : Alone(copy, ids.Select(New).ToHashSet(StringComparer.Ordinal)));
+        return film.WithPuppet(Into ?? PuppetId, p => p with { Parts = p.Parts.AddRange(copies) }) with { Drawings = film.Drawings.AddRange(drawings) };
     }
 
     private string New(string id) => Ids.With(id, Suffix);
+
+    /// <summary>A copy without what stayed behind.</summary>
+    private static Part Alone(Part copy, HashSet<string> along) => copy with
+    {
+        RidesOn = copy.RidesOn is { } on && along.Contains(on) ? on : null,
+        AlsoRidesOn = [.. copy.AlsoRidesOn.Where(on => on is Address.Body or Address.Stand || along.Contains(on))],
+        Matte = copy.Matte is { } matte && along.Contains(matte.Part) ? matte : null,
+        Pins = [.. copy.Pins.Select(pin => pin.RidesOn is { } on && !along.Contains(on) ? pin with { RidesOn = null } : pin)],
+        Bend = null,
+        Limb = null,
+    };
 
     /// <summary>The part is chosen, or rides on one that is, through however many carriers.</summary>
     private bool Rides(Puppet puppet, Part part)
@@ -55,15 +63,6 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
 
         return false;
     }
-
-    private Drawing Moved(Drawing drawing) => drawing with
-    {
-        Id = New(drawing.Id),
-        Bounds = drawing.Bounds with { X = drawing.Bounds.X + By.X, Y = drawing.Bounds.Y + By.Y },
-        Shapes = [.. drawing.Shapes.Select(shape => shape with { Matrix = Affine.Translate(By.X, By.Y) * shape.Matrix })],
-        Raster = drawing.Raster is { } raster ? raster with { X = raster.X + By.X, Y = raster.Y + By.Y } : null,
-        Outline = [.. drawing.Outline.Select(ring => ring.Select((number, i) => number + (i % 2 == 0 ? By.X : By.Y)).ToImmutableArray())],
-    };
 }
 
 /// <summary>Gives one fill colour of the chosen parts' vector art another, wherever it occurs: fills, strokes and gradients.</summary>

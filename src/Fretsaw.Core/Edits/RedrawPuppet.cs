@@ -11,11 +11,14 @@ public sealed record Redrawn(string Part, string Drawing, string? Within = null)
 
 /// <summary>
 /// New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches, kneads, painted weights and a sway's root stay where
-/// they sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+/// they sat on the art: where the art as a whole was moved or enlarged, they go along with its box, and so do, if wanted, bones and parts that sit on it.
 /// </summary>
 /// <param name="New">Parts that the puppet did not have, painted in front.</param>
 public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawings, ImmutableArray<Redrawn> Parts, ImmutableArray<Part> New) : Edit
 {
+    /// <summary>Bones and parts that sit on moved art go along; edits of before there was a choice leave them.</summary>
+    public bool WithRiders { get; init; }
+
     public override string Title => "Brought redrawn art in";
 
     protected internal override Film Change(Film film)
@@ -30,10 +33,24 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
 
         var before = Parts.Select(redrawn => Replaced(puppet.Parts.Find(redrawn.Part, "part"), redrawn.Within)).ToList();
         var after = film with { Drawings = film.Drawings.AddRange(Drawings) };
+        var moves = new Dictionary<string, Affine>(StringComparer.Ordinal);
         foreach (var redrawn in Parts)
         {
             var now = drawings.GetValueOrDefault(redrawn.Drawing) ?? throw new FilmException($"part '{redrawn.Part}'", $"is given the drawing '{redrawn.Drawing}', which did not come along", "bring the art in again");
-            after = after.WithPart(PuppetId, redrawn.Part, part => redrawn.Within is { } within ? Within(part, within, film.Drawings, now) : Moved(part, film.Drawings, now));
+            if (redrawn.Within is { } within)
+            {
+                after = after.WithPart(PuppetId, redrawn.Part, part => Within(part, within, film.Drawings, now));
+                continue;
+            }
+
+            var move = MoveOf(puppet.Parts.Find(redrawn.Part, "part").Drawing, film.Drawings, now);
+            moves[redrawn.Part] = move ?? Affine.Identity;
+            after = after.WithPart(PuppetId, redrawn.Part, part => Moved(part with { Drawing = now.Id }, move));
+        }
+
+        if (WithRiders && Drawings.Length > 0)
+        {
+            after = RedrawnRiders.Along(after, PuppetId, moves, Drawings[0].Id);
         }
 
         after = after.WithPuppet(PuppetId, p => p with { Parts = p.Parts.AddRange(New) });
@@ -62,15 +79,14 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
     private static Affine? MoveOf(string? before, ImmutableArray<Drawing> drawings, Drawing now) =>
         before is null ? null : Outlines.Move(drawings.Find(before, "drawing"), now);
 
-    private static Part Moved(Part part, ImmutableArray<Drawing> drawings, Drawing now)
+    private static Part Moved(Part part, Affine? moved)
     {
-        var redrawn = part with { Drawing = now.Id };
-        if (MoveOf(part.Drawing, drawings, now) is not { } move)
+        if (moved is not { } move)
         {
-            return redrawn;
+            return part;
         }
 
-        return redrawn with
+        return part with
         {
             Pivot = move.Map(part.Pivot).Rounded(),
             Pins = [.. part.Pins.Select(pin => pin with { At = move.Map(pin.At).Rounded() })],

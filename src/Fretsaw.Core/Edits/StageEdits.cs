@@ -78,6 +78,25 @@ public sealed record MoveThing(string ShotId, string ThingId, int To) : Edit
         film.WithShot(ShotId, shot => shot with { Things = shot.Things.Moved(ThingId, To, "thing") });
 }
 
+/// <summary>Puts another of a thing on the stage of this shot or of another, with its keys.</summary>
+/// <param name="NewId">New to the other stage.</param>
+public sealed record CopyThing(string ShotId, string ThingId, string ToShot, string NewId) : Edit
+{
+    public override string Title => "Copied a thing on the stage";
+
+    protected internal override Film Change(Film film)
+    {
+        var from = film.Shots.Find(ShotId, "shot");
+        var thing = from.Things.Find(ThingId, "thing") with { Id = NewId };
+        return film.WithShot(ToShot, to => to with
+        {
+            Things = to.Things.Insert(ToShot == ShotId ? to.Things.IndexOf(ThingId, "thing") + 1 : to.Things.Length, thing),
+            Tracks = [.. to.Tracks.Concat(from.Tracks.Where(track => track.Address.Owner == ThingId).Select(track => track with { Address = track.Address with { Owner = NewId } })).OrderBy(track => track.Address)],
+            Cards = [.. to.Cards.Concat(from.Cards.Where(card => card.Owner == ThingId).Select(card => card with { Owner = NewId })).OrderBy(card => card.Place)],
+        });
+    }
+}
+
 /// <summary>Takes a thing off the stage, and its keys with it.</summary>
 public sealed record RemoveThing(string ShotId, string ThingId) : Edit
 {

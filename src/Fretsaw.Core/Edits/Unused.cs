@@ -26,7 +26,8 @@ internal static class Unused
     public static Film Forget(Film film, string puppetId)
     {
         var puppet = film.Puppets.Find(puppetId, "puppet");
-        var choices = Properties.OfPuppet(puppet).ToDictionary(thing => thing.Thing, thing => thing.Table, StringComparer.Ordinal);
+        // An id that is there twice is refused when the film is checked.
+        var choices = Properties.OfPuppet(puppet).DistinctBy(thing => thing.Thing).ToDictionary(thing => thing.Thing, thing => thing.Table, StringComparer.Ordinal);
         var dials = puppet.Dials.Select(dial => Forget(dial, choices)).ToImmutableArray();
         var after = dials.SequenceEqual(puppet.Dials) ? film : film.WithPuppet(puppetId, p => p with { Dials = dials });
         return after with { Shots = [.. after.Shots.Select(shot => Forget(shot, puppetId, choices))] };

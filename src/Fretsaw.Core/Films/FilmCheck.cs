@@ -10,7 +10,8 @@ public static class FilmCheck
     /// <summary>More than any person places by hand; a hostile file stops here and not in memory.</summary>
     internal const int MaxThings = 20_000;
 
-    internal const int MaxNameLength = 200;
+    /// <summary>Characters.</summary>
+    public const int MaxNameLength = 200;
 
     /// <exception cref="FilmException">The first rule that is broken.</exception>
     public static void Check(Film film) => CheckChange(null, film);

@@ -67,7 +67,7 @@ internal static class Posing
 
     /// <summary>
     /// A goal follows the pointer; a planted one does so on the ground. With the whole body, what lies beyond the chain's
-    /// reach moves the body, and goals that are planted stay where they are.
+    /// reach moves the body, as far as the chains of goals that are planted allow: those stay where they are.
     /// </summary>
     private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture)
     {
@@ -80,9 +80,9 @@ internal static class Posing
         }
 
         var reach = cast.Plan.Reaches[index];
-        var first = reach.Nodes[0];
-        var root = cast.Worlds[first].Map(cast.Plan.Nodes[first].Pivot);
-        var longest = Enumerable.Range(0, reach.Nodes.Length).Sum(i => (reach.Joints[i + 1] - reach.Joints[i]).Length);
+        var root = Slack.Root(cast, reach);
+        var slack = Slack.Of(cast, other => other != reach && Value(stood, new Address(gesture.Grip.Owner!, other.Reach.Id, Properties.Planted.Name)) > 0.5);
+        var longest = Slack.Longest(reach);
         var toPosed = Drag.Inverse(toPicture);
         var (goal, from) = (cast.Goals[index], toPosed.Map(gesture.From));
         cast.Skeleton.Ground.TryInvert(out var offGround);
@@ -98,7 +98,7 @@ internal static class Posing
                 return 2;
             }
 
-            var beyond = way * (1 - (longest / way.Length));
+            var beyond = slack.Within(way * (1 - (longest / way.Length)));
             if (!planted)
             {
                 values[0] = Math.Round(values[0] - beyond.X, 2);
@@ -132,11 +132,13 @@ internal static class Posing
     private static Point Shift(Evaluator stood, Gesture gesture) =>
         new(Value(stood, gesture, Properties.ShiftX.Name), Value(stood, gesture, Properties.ShiftY.Name));
 
-    private static double Value(Evaluator stood, Gesture gesture, string property)
+    private static double Value(Evaluator stood, Gesture gesture, string property) => Value(stood, AddressOf(gesture, property));
+
+    private static double Value(Evaluator stood, Address address)
     {
-        var slot = stood.Plan.Slots.Find(AddressOf(gesture, property));
+        var slot = stood.Plan.Slots.Find(address);
         return slot < 0
-            ? throw new FilmException($"'{gesture.Grip.Thing}'", "cannot be moved that way", "take hold of another handle")
+            ? throw new FilmException($"'{address.Thing}'", "cannot be moved that way", "take hold of another handle")
             : stood.Values[slot];
     }
 

@@ -14,7 +14,8 @@ public sealed record RedrawMatch(int Layer, string LayerName, string Part, strin
 
 /// <param name="NewLayers">Layers that belong to no part, by their names.</param>
 /// <param name="MissingParts">Parts, swaps and forms with art that no layer belongs to.</param>
-public sealed record RedrawPlan(ImmutableArray<RedrawMatch> Matches, ImmutableArray<string> NewLayers, ImmutableArray<string> MissingParts);
+/// <param name="Posed">The file shows the puppet posed, as "frame 24", which is seldom meant for rest art; null when it does not say so.</param>
+public sealed record RedrawPlan(ImmutableArray<RedrawMatch> Matches, ImmutableArray<string> NewLayers, ImmutableArray<string> MissingParts, string? Posed = null);
 
 /// <summary>Which layers of a file are which parts of a puppet that came from an earlier state of it.</summary>
 public static class Redrawing

@@ -153,6 +153,10 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
     private const double TallestPart = 0.66;
     private const double FeetAt = 0.9;
 
+    /// <summary>Places across the frame, the best first; a puppet goes where nobody stands yet.</summary>
+    private static readonly double[] Places = [0.5, 0.25, 0.75, 0.375, 0.625, 0.125, 0.875];
+    private const double Apart = 0.1;
+
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var puppet = film.Puppets.Find(Puppet, "puppet");
@@ -167,10 +171,16 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
             Stand = new Stand
             {
                 Distance = Math.Round(PicturePlane.DistanceMetres(film), 3),
-                X = film.Width / 2.0,
+                X = Math.Round(film.Width * Free(film), 2),
                 Y = film.Height * FeetAt,
                 SizePercent = Math.Round(scale * 100, 2),
             },
         });
+    }
+
+    private double Free(Film film)
+    {
+        var taken = film.Shots.Find(Shot, "shot").Things.Where(thing => thing.Body is Cast).Select(thing => thing.Stand.X / film.Width).ToList();
+        return Places.FirstOrDefault(place => taken.TrueForAll(other => Math.Abs(other - place) >= Apart), Places[0]);
     }
 }

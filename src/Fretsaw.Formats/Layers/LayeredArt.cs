@@ -13,6 +13,9 @@ public sealed record ArtLayer(string Name, int Inside, Drawing? Drawing, bool Hi
 /// <param name="Assets">Pictures by the SHA-256 of their bytes.</param>
 public sealed record LayeredArt(ImmutableArray<ArtLayer> Layers, IReadOnlyDictionary<string, byte[]> Assets, ArtReport Report)
 {
+    /// <summary>At which frame of a shot it was posed so, as "frame 24"; null for art at rest, as far as the file tells.</summary>
+    public string? Posed { get; init; }
+
     public static readonly IReadOnlyDictionary<string, byte[]> NoAssets = new Dictionary<string, byte[]>();
 
     /// <summary>Layers as parts that ride on the group they stand in.</summary>

@@ -45,7 +45,10 @@ public static class SvgFile
         }).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
         var assets = pictures.Values.DistinctBy(picture => picture.Drawing.Raster!.Asset).ToDictionary(picture => picture.Drawing.Raster!.Asset, picture => picture.Bytes, StringComparer.Ordinal);
-        return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, assets.Count, walker.Notes));
+        return new LayeredArt(layers, assets, new ArtReport([.. layers.Select(layer => layer.Name)], walker.Shapes, assets.Count, walker.Notes))
+        {
+            Posed = walker.Posed,
+        };
     }
 
     private sealed record PlacedPicture(Drawing Drawing, byte[] Bytes);
@@ -77,7 +80,7 @@ public static class SvgFile
         var root = SvgDocument.Load(bytes, file);
         SvgSafety.Check(root, file);
         var (view, matrix, page) = Viewport(root, file);
-        var walker = new SvgWalker(root, file, view) { Page = page };
+        var walker = new SvgWalker(root, file, view) { Page = page, Posed = root.Attribute(SvgWriter.Posed)?.Value };
         walker.Walk(root, matrix);
         return walker;
     }

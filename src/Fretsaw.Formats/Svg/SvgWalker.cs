@@ -276,6 +276,9 @@ internal sealed partial class SvgWalker
     /// <summary>The page in the drawing's pixels.</summary>
     public Box Page { get; init; }
 
+    /// <summary>See <see cref="SvgWriter.Posed"/>.</summary>
+    public string? Posed { get; init; }
+
     /// <summary>A title child, any label attribute, or the id.</summary>
     private static string? NameOf(XElement element)
     {

@@ -24,11 +24,15 @@ public static class SvgWriter
     /// <summary>The attribute that names the group of the part that a part rides on.</summary>
     internal const string RidesOn = "data-rides-on";
 
+    /// <summary>The attribute of the root that says at which frame the puppet was posed so; rest art does not have it.</summary>
+    internal const string Posed = "data-posed";
+
     private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
 
     /// <param name="frame">The puppet alone on the bench, evaluated.</param>
     /// <param name="picture">Paints a part that is raster art; null when it shows nothing.</param>
-    public static void Write(Stream stream, Evaluator frame, Func<PartPlan, SvgPicture?> picture)
+    /// <param name="posed">"frame 24" for a posed puppet, null for one at rest.</param>
+    public static void Write(Stream stream, Evaluator frame, Func<PartPlan, SvgPicture?> picture, string? posed = null)
     {
         var (writer, paints) = (new DrawListWriter(), new SvgPaintWriter(Svg));
         var (groups, box) = (new List<XElement>(), new Box(0, 0, 1, 1));
@@ -58,6 +62,7 @@ public static class SvgWriter
             Svg + "svg",
             new XAttribute("version", "1.1"), new XAttribute("width", Number(Math.Ceiling(box.Width))), new XAttribute("height", Number(Math.Ceiling(box.Height))),
             new XAttribute("viewBox", string.Join(' ', new[] { box.X, box.Y, Math.Ceiling(box.Width), Math.Ceiling(box.Height) }.Select(Number))),
+            posed is null ? null : new XAttribute(Posed, posed),
             new XElement(Svg + "title", frame.Cast[0].Use.Thing.Name),
             new XElement(Svg + "defs", paints.Gradients),
             groups);

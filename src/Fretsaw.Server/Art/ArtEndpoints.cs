@@ -12,6 +12,7 @@ using Fretsaw.Server.Films;
 using Fretsaw.Server.Live;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Fretsaw.Server.Art;
@@ -46,7 +47,7 @@ internal static class ArtEndpoints
         {
             var now = open.Open(id).Now.Film;
             var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), OpenFilms.NewId("art"), Telling(live, id, file), cancel);
-            return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
+            return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]) with { Posed = art.Posed };
         }).WithUploadLimit();
 
         film.MapPost("puppets/{puppet}/redraw", async (string id, string puppet, bool alike, bool added, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
@@ -66,7 +67,7 @@ internal static class ArtEndpoints
             assets.PutAll(art.Assets);
             ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id, match.Within))];
             var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
-            var state = opened.Apply(new RedrawPuppet(puppet, [.. art.Layers.Select(layer => layer.Drawing).OfType<Drawing>().Where(drawing => used.Contains(drawing.Id))], redrawn, newParts), null);
+            var state = opened.Apply(new RedrawPuppet(puppet, [.. art.Layers.Select(layer => layer.Drawing).OfType<Drawing>().Where(drawing => used.Contains(drawing.Id))], redrawn, newParts) { WithRiders = true }, null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet, art.Report);
         }).WithUploadLimit();
 
@@ -74,7 +75,7 @@ internal static class ArtEndpoints
             PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, FormattableString.Invariant($"frame {frame}"), format, assets, cancel));
 
         film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
-            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, "at rest", format, assets, cancel));
+            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, null, format, assets, cancel));
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
@@ -99,18 +100,28 @@ internal static class ArtEndpoints
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
+            StillOf(open.Open(id), shot, frame, width, assets, cancel));
+
+        // What the page of films shows of a film: the middle of its first shot, where somebody is on the stage already.
+        film.MapGet("picture.png", (string id, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
-            var now = opened.Now.Film;
-            var view = new View(now.ShotNamed(shot).Id);
-            var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
-            var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
-            var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
-            return TypedResults.Bytes(Still.Png(opened.NewSession(cancel).FrameAt(view, frame), across, down, assets.Picture, cancel: cancel), "image/png");
+            var shot = opened.Now.Film.Shots.FirstOrDefault() ?? throw new NotThereException($"shot of film '{id}'");
+            return StillOf(opened, shot.Id, (shot.Length + 1) / 2, width, assets, cancel);
         });
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
             TypedResults.Bytes(assets.Picture(asset), "image/png")).WithTags("art");
+    }
+
+    private static FileContentHttpResult StillOf(OpenFilm opened, string shot, double frame, int? width, AssetStore assets, CancellationToken cancel)
+    {
+        var now = opened.Now.Film;
+        var view = new View(now.ShotNamed(shot).Id);
+        var most = Math.Min(MostStillSide, (double)MostStillSide * now.Width / now.Height);
+        var across = (int)Math.Clamp(width ?? now.Width, 1, Math.Max(1, most));
+        var down = Math.Clamp((int)Math.Round((double)across * now.Height / now.Width), 1, MostStillSide);
+        return TypedResults.Bytes(Still.Png(opened.NewSession(cancel).FrameAt(view, frame), across, down, assets.Picture, cancel: cancel), "image/png");
     }
 
     /// <summary>Tells those who watch the film how far its art file has been read, in steps that a bar can show.</summary>

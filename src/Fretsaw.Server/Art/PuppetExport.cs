@@ -14,10 +14,10 @@ internal static class PuppetExport
 {
     private const string SvgType = "image/svg+xml";
 
-    /// <param name="when">Said in the file's name, because a posed frame and rest art look alike in a folder.</param>
+    /// <param name="posed">"frame 24", null at rest: said in the file's name, because both look alike in a folder, and in the file, so that it is not taken for rest art.</param>
     /// <param name="format">ora or svg.</param>
     /// <exception cref="NotThereException">There is no such format.</exception>
-    public static IResult Of(OpenFilm film, View view, double frame, string when, string format, AssetStore assets, CancellationToken cancel)
+    public static IResult Of(OpenFilm film, View view, double frame, string? posed, string format, AssetStore assets, CancellationToken cancel)
     {
         var evaluated = film.NewSession(cancel).FrameAt(view, frame);
         var stream = new MemoryStream();
@@ -27,14 +27,14 @@ internal static class PuppetExport
                 OpenRaster(stream, evaluated, assets.Picture, cancel);
                 break;
             case "svg":
-                SvgWriter.Write(stream, evaluated, part => Picture(evaluated, part, assets.Picture));
+                SvgWriter.Write(stream, evaluated, part => Picture(evaluated, part, assets.Picture), posed);
                 break;
             default:
                 throw new NotThereException($"format '{format}'; ask for ora or svg");
         }
 
         stream.Position = 0;
-        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)} {when}.{format}");
+        return Results.File(stream, format == "svg" ? SvgType : OpenRasterFile.MimeType, $"{FilmEndpoints.SafeName(evaluated.Cast[0].Use.Thing.Name)} {posed ?? "at rest"}.{format}");
     }
 
     private static void OpenRaster(Stream stream, Evaluator frame, Func<string, byte[]> asset, CancellationToken cancel)

@@ -8,7 +8,6 @@ using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Snags;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Server.Live;
-using Fretsaw.Server.Prints;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
 using Microsoft.AspNetCore.SignalR;
@@ -17,7 +16,7 @@ namespace Fretsaw.Server.Films;
 
 public sealed record NewFilm(string Name);
 
-/// <summary>Films: list, make, open a bundle, read, export, delete.</summary>
+/// <summary>Films: list, make, open a bundle, read, export.</summary>
 internal static class FilmEndpoints
 {
     /// <summary>The number of the newest edit in the film that is sent.</summary>
@@ -26,13 +25,13 @@ internal static class FilmEndpoints
     public static void MapFilms(this WebApplication app)
     {
         var films = app.MapGroup("/api/films").WithTags("films");
-        films.MapGet("", (FilmStore store) => store.List());
+        films.MapGet("", (OpenFilms open) => open.List());
 
         films.MapPost("", (NewFilm given, OpenFilms open) =>
         {
             var film = Film.Blank(given.Name);
             FilmCheck.Check(film);
-            return open.Open(open.Create(film)).Now.State;
+            return open.Open(open.CreateNew(film)).Now.State;
         });
 
         films.MapPost("bundle", async (IFormFile file, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
@@ -110,13 +109,9 @@ internal static class FilmEndpoints
         films.MapGet("{id}/shots/{shot}/frames/{frame:double}", (string id, string shot, double frame, OpenFilms open, CancellationToken cancel) =>
             Inspection.Of(open.Open(id).NewSession(cancel).FrameAt(new View(shot), frame), meshes: false));
 
-        app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
+        films.MapFilmFates();
 
-        films.MapDelete("{id}", async (string id, OpenFilms open, PrintQueue prints) =>
-        {
-            await prints.Forget(id);
-            return open.Delete(id) ? Results.NoContent() : throw new NotThereException($"film '{id}'");
-        });
+        app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
     }
 
     /// <summary>Uploads are larger than JSON may be. Anti-forgery tokens are not needed: <see cref="SameOriginOnly"/> refuses other pages.</summary>

@@ -32,6 +32,36 @@ public sealed class OpenFilms(FilmStore store, ShelfStore shelf, ILogger<OpenFil
         return id;
     }
 
+    /// <summary>Keeps a film made here under its name or, where another film has that, with a number after it.</summary>
+    public string CreateNew(Film film) => Create(film with { Name = store.FreeName(film.Name) });
+
+    /// <summary>All films, each with what it is like; those of before this was noted are read for it once.</summary>
+    public IReadOnlyList<FilmLine> List()
+    {
+        var unknown = store.List().Where(line => line.Shots is null).ToList();
+        foreach (var line in unknown)
+        {
+            try
+            {
+                store.Note(line.Id, Open(line.Id).Now.Film);
+            }
+            catch (FilmException problem)
+            {
+                log.LogWarning(problem, "The film {Film} cannot be read", line.Id);
+            }
+        }
+
+        return store.List();
+    }
+
+    /// <summary>Out of sight; <see cref="FilmStore.BringBack"/> undoes it.</summary>
+    public bool TakeAway(string id)
+    {
+        var was = store.TakeAway(id);
+        open.TryRemove(id, out _);
+        return was;
+    }
+
     public bool Delete(string id)
     {
         var was = store.Delete(id);

@@ -37,10 +37,19 @@ public sealed class PrintQueue(
     /// <summary>Stops a film's prints and removes their files; the lines go with the film.</summary>
     public async Task Forget(string film)
     {
+        await Stop(film);
+        foreach (var print in prints.List(film))
+        {
+            File.Delete(places.PrintFile(print.Id, print.Format));
+        }
+    }
+
+    /// <summary>Stops all prints of a film that wait or run.</summary>
+    public async Task Stop(string film)
+    {
         foreach (var print in prints.List(film))
         {
             await Cancel(print.Id);
-            File.Delete(places.PrintFile(print.Id, print.Format));
         }
     }
 

@@ -8,7 +8,8 @@ namespace Fretsaw.Core.Tests;
 /// <summary>An edit of every kind that the full film takes.</summary>
 internal static class EditSamples
 {
-    public static readonly Film Full = FullFilm.Build();
+    /// <summary>With what edits need two of: shots, and shapes of one drawing.</summary>
+    public static readonly Film Full = Twofold(FullFilm.Build());
     private static readonly Drawing Fresh = TestFilm.Box("fresh", 0, 0, 30, 30);
     private static readonly KneadStroke Push = new(KneadBrush.Push, new Point(9, 9), new Point(3, 0), 8, 1, 0.5);
 
@@ -48,9 +49,14 @@ internal static class EditSamples
         new AddShot(new Shot { Id = "next", Name = "Next" }),
         new ChangeShot("s") { Name = "Longer", Length = 60, Wind = new Wind { StrengthPercent = 10 } },
         new RemoveShot("s"),
+        new MoveShot("s", 1),
+        new CopyShot("s", "again", "Again"),
+        new GroupParts("pup", ["mouth", "pinned"], "face", "Face"),
+        new SplitPart("pup", "bent", [1], "lip", "Lip"),
         new AddThing("s", new Thing { Id = "wall", Name = "Wall", Body = new Picture("fresh") }, Fresh),
         new ChangeThing("s", "flat") { Name = "F", Distance = 9, X = 1, SizePercent = 50, FacesCamera = false },
         new RemoveThing("s", "use"),
+        new CopyThing("s", "use", "after", "again"),
         new MoveThing("s", "use", 0),
         new AddShake("s", new Shake { Id = "shake-2", Name = "Second" }),
         new ChangeShake("s", "shake") { Name = "Harder", StrengthPercent = 9, Seed = 1 },
@@ -64,4 +70,10 @@ internal static class EditSamples
         new SetBeyond("s", [new Address("use", "up", "turn")]) { After = Beyond.ToAndFro },
         new ShapePath("s", Address.OfCamera("place"), 1) { Out = new Place(0.5, 0.5, 0), Joint = PathJoint.Free },
     ];
+
+    private static Film Twofold(Film film) => film with
+    {
+        Shots = film.Shots.Add(new Shot { Id = "after", Name = "After", Length = 12 }),
+        Drawings = [.. film.Drawings.Select(drawing => drawing.Id == "other" ? drawing with { Shapes = [.. drawing.Shapes, .. TestFilm.Box("lip", 5, 5, 20, 10).Shapes] } : drawing)],
+    };
 }

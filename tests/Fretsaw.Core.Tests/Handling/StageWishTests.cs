@@ -137,7 +137,8 @@ public class StageWishTests
         var still = after with { Shots = [after.Shots[0] with { Tracks = [], Cards = [] }] };
         var seen = Seen(still, "second").ToPicture;
         Assert.Equal(0.9 * after.Height, seen.Map(new Point(50, 200)).Y, 1);
-        Assert.Equal(after.Width / 2.0, seen.Map(new Point(50, 200)).X, 1);
+        Assert.Equal(after.Shots[0].Things[^1].Stand.X, seen.Map(new Point(50, 200)).X, 1);
+        Assert.All(Start.Shots[0].Things.Where(thing => thing.Body is Cast), other => Assert.True(Math.Abs(after.Shots[0].Things[^1].Stand.X - other.Stand.X) >= 0.1 * after.Width));
         Assert.True((seen.Map(new Point(50, 200)) - seen.Map(new Point(50, 0))).Length <= 0.66 * after.Height);
     }
 

@@ -140,4 +140,42 @@ public class ChainReachTests
         Assert.True(frame.Driven("body", "shiftX") > 50);
         Assert.True((frame.Camera.ToPicture(after, 3).Map(hand) - from - new Point(150, 0)).Length < 1);
     }
+
+    [Theory]
+    [InlineData(150, 0, false)]
+    [InlineData(900, -300, false)]
+    [InlineData(-700, 500, false)]
+    [InlineData(0, -800, true)]
+    [InlineData(300, -10, true)]
+    public void With_the_whole_body_planted_feet_stay_where_they_stand(double x, double y, bool limited)
+    {
+        TurnLimit? knee = limited ? new TurnLimit(-20, 8) : null;
+        ImmutableArray<Bone> bones =
+        [
+            TestFilm.Bone("u", 0, 0, 100, 10), TestFilm.Bone("l", 100, 10, 200, 0, "u"),
+            TestFilm.Bone("a", -20, 100, -30, 200), TestFilm.Bone("b", -30, 200, -20, 300, "a") with { Limit = knee },
+            TestFilm.Bone("c", 20, 100, 10, 200), TestFilm.Bone("d", 10, 200, 40, 290, "c") with { Limit = knee },
+        ];
+        Reach Chain(string id, string upper, string lower) => new() { Id = id, Name = id, Upper = upper, Lower = lower, Method = ReachMethod.Settled };
+        var film = TestFilm.Of(
+            new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("part", "box") with { RidesOn = "l" }], Bones = bones, Reaches = [Chain("hand", "u", "l"), Chain("left", "a", "b"), Chain("right", "c", "d")] },
+            [Square], Planted("left"), Planted("right"));
+        var session = new Session(film);
+        var view = new View(TestFilm.ShotId);
+        var before = TestFilm.At(film, 1);
+        var from = session.FrameAt(view, 1).Camera.ToPicture(film, 3).Map(new Point(200, 0));
+        session.Begin(new Gesture(view, 1, new Grip(GripKind.Goal, "hand", TestFilm.Owner, WholeBody: true), from));
+        session.Move(from + new Point(x, y));
+        var after = TestFilm.At(session.End()!.Apply(film), 1);
+        foreach (var (foot, end) in new[] { ("b", bones[3].End), ("d", bones[5].End) })
+        {
+            var miss = (after.Cast[0].ToStage.Map(End(after, foot, end)) - before.Cast[0].ToStage.Map(End(before, foot, end))).Length;
+            Assert.True(miss < 0.1, $"{foot}: {miss}");
+        }
+
+        static Track Planted(string reach) => TestFilm.Chosen(reach, "planted", (1, Properties.OnStage));
+
+        // It gives the hand what the legs can spare.
+        Assert.True(Math.Abs(after.Driven("body", "shiftX")) + Math.Abs(after.Driven("body", "shiftY")) > 5);
+    }
 }

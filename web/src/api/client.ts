@@ -45,6 +45,10 @@ export const api = {
   openBundle: (file: File) =>
     answer(client.POST("/api/films/bundle", { body: form(file), bodySerializer: whole as never })),
   state: (id: string) => answer(client.GET("/api/films/{id}", { params: { path: { id } } })),
+  filmsTakenAway: () => answer(client.GET("/api/films/taken-away")),
+  copyFilm: (id: string) => answer(client.POST("/api/films/{id}/copy", { params: { path: { id } } })),
+  takeFilmAway: (id: string) => answer(client.POST("/api/films/{id}/take-away", { params: { path: { id } } })),
+  bringFilmBack: (id: string) => answer(client.POST("/api/films/{id}/bring-back", { params: { path: { id } } })),
   removeFilm: (id: string) => answer(client.DELETE("/api/films/{id}", { params: { path: { id } } })),
   editsAfter: (id: string, after: number) =>
     answer(client.GET("/api/films/{id}/edits", { params: { path: { id }, query: { after } } })),
@@ -113,9 +117,12 @@ async function textOf(path: string, failed: string): Promise<{ text: string; seq
   return { text: await response.text(), seq: Number(response.headers.get("Film-Seq")) };
 }
 
-/** The film, with the keys of its first shot. */
-export const openingText = (id: string) =>
-  textOf(`/api/films/${encodeURIComponent(id)}/opening`, "The film could not be fetched.");
+/** The film, with the keys of one shot: the named one, or its first. */
+export const openingText = (id: string, shot: string | null) =>
+  textOf(
+    `/api/films/${encodeURIComponent(id)}/opening${shot === null ? "" : `?shot=${encodeURIComponent(shot)}`}`,
+    "The film could not be fetched.",
+  );
 
 export const shotText = (id: string, shot: string) =>
   textOf(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}`, "The shot could not be fetched.");

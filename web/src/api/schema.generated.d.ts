@@ -624,6 +624,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/taken-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FilmLine"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FilmState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/take-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/drag": {
         parameters: {
             query?: never;
@@ -1180,6 +1322,43 @@ export interface paths {
                     id: string;
                     shot: string;
                     frame: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    width?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
                 };
                 cookie?: never;
             };
@@ -1865,7 +2044,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2092,6 +2271,27 @@ export interface components {
             facesCamera?: null | boolean;
             title?: null | string;
         };
+        /** @description Copies a shot with all that stands on its stage and its keys; the copy comes after it. */
+        EditCopyShot: {
+            /** @enum {string} */
+            kind: "copyShot";
+            shotId: string;
+            /** @description New to the film. */
+            copyId: string;
+            name: string;
+            title?: null | string;
+        };
+        /** @description Puts another of a thing on the stage of this shot or of another, with its keys. */
+        EditCopyThing: {
+            /** @enum {string} */
+            kind: "copyThing";
+            shotId: string;
+            thingId: string;
+            toShot: string;
+            /** @description New to the other stage. */
+            newId: string;
+            title?: null | string;
+        };
         /**
          * @description Copies parts with everything that rides on them, moved by a step. Copies share their drawings' art; what names something
          *     that was copied along names the copy.
@@ -2104,6 +2304,22 @@ export interface components {
             by: components["schemas"]["Point"];
             /** @description Makes the copies' ids: new to the puppet. */
             suffix: string;
+            /** @description Another puppet that the copies go to; they leave behind what they have of this one's: carriers, mattes and bones. */
+            into?: null | string;
+            title?: null | string;
+        };
+        /**
+         * @description A new part without art that carries the chosen ones: it rides on what carried the first of them, turns about the middle of
+         *     their art, and what rides on a chosen part goes on riding on it.
+         */
+        EditGroupParts: {
+            /** @enum {string} */
+            kind: "groupParts";
+            puppetId: string;
+            partIds: string[];
+            /** @description New to the puppet. */
+            groupId: string;
+            name: string;
             title?: null | string;
         };
         /**
@@ -2152,6 +2368,17 @@ export interface components {
             /**
              * Format: int32
              * @description Index in the painting order, 0 the farthest back.
+             */
+            to: number;
+            title?: null | string;
+        };
+        EditMoveShot: {
+            /** @enum {string} */
+            kind: "moveShot";
+            shotId: string;
+            /**
+             * Format: int32
+             * @description Index in the film's order.
              */
             to: number;
             title?: null | string;
@@ -2231,7 +2458,7 @@ export interface components {
         };
         /**
          * @description New drawings for parts that are there: rig, keys and order stay. Pins, stiff patches, kneads, painted weights and a sway's root stay where
-         *     they sat on the art: where the art as a whole was moved or enlarged, they go along with its box.
+         *     they sat on the art: where the art as a whole was moved or enlarged, they go along with its box, and so do, if wanted, bones and parts that sit on it.
          */
         EditRedrawPuppet: {
             /** @enum {string} */
@@ -2240,6 +2467,8 @@ export interface components {
             drawings: components["schemas"]["Drawing"][];
             parts: components["schemas"]["Redrawn"][];
             new: components["schemas"]["Part"][];
+            /** @description Bones and parts that sit on moved art go along; edits of before there was a choice leave them. */
+            withRiders: boolean;
             title?: null | string;
         };
         /** @description What rode on the bone rides on what carried it; reaches through the bone go. */
@@ -2308,6 +2537,7 @@ export interface components {
             shakeId: string;
             title?: null | string;
         };
+        /** @description Takes a shot out, and with it the pictures that no other shot shows. */
         EditRemoveShot: {
             /** @enum {string} */
             kind: "removeShot";
@@ -2380,6 +2610,18 @@ export interface components {
             in?: components["schemas"]["Place"];
             out?: components["schemas"]["Place"];
             joint?: null | components["schemas"]["PathJoint"];
+            title?: null | string;
+        };
+        /** @description Shapes of a part's drawing become a part of their own, which rides on it and is painted right in front of it: a mouth that was drawn on the head. */
+        EditSplitPart: {
+            /** @enum {string} */
+            kind: "splitPart";
+            puppetId: string;
+            partId: string;
+            shapes: number[];
+            /** @description New to the puppet and, as the beginning of two drawings' ids, to the film. */
+            newId: string;
+            name: string;
             title?: null | string;
         };
         /**
@@ -2478,12 +2720,37 @@ export interface components {
             inPuppets: components["schemas"]["PuppetChange"][];
             inShots: components["schemas"]["ShotChange"][];
         };
+        /** @description A film as the page of films shows it. */
         FilmLine: {
             id: string;
             name: string;
             /** Format: int64 */
             seq: number;
+            /** @description When it was made, ISO 8601. */
             created: string;
+            /** @description When it was last edited; null when that was never, or before this was noted. */
+            changed: null | string;
+            /** @description When it was taken away; null for a film that is there. */
+            removed: null | string;
+            /**
+             * Format: int64
+             * @description How many shots it has; this and what follows is null for a film that cannot be read.
+             */
+            shots: null | number;
+            /**
+             * Format: int64
+             * @description How long all its shots are together.
+             */
+            frames: null | number;
+            /**
+             * Format: double
+             * @description Frames a second.
+             */
+            rate: null | number;
+            /** Format: int64 */
+            width: null | number;
+            /** Format: int64 */
+            height: null | number;
         };
         /** @description Where a film stands: what the undo and redo buttons would do. */
         FilmState: {
@@ -3539,6 +3806,8 @@ export interface components {
             newLayers: string[];
             /** @description Parts, swaps and forms with art that no layer belongs to. */
             missingParts: string[];
+            /** @description The file shows the puppet posed, as "frame 24", which is seldom meant for rest art; null when it does not say so. */
+            posed?: null | string;
         };
         /** @description A part and the drawing that takes the place of its own, or of that of one of its swaps or forms. */
         Redrawn: {

@@ -1,6 +1,6 @@
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
-import { togglePlay } from "../playing/play";
+import { CommandButton } from "../commands/CommandButton";
 import { type Quality, set, useStore } from "../state/store";
 
 /** Play, with the rate that is really reached, and the play quality. */
@@ -12,11 +12,9 @@ export function PlayButton() {
   const next: Quality = quality === 1 ? 0.5 : quality === 0.5 ? 0.25 : 1;
   return (
     <>
-      <Tooltip title="Play or stop (Space)">
-        <Button variant="contained" onClick={togglePlay}>
-          {playing ? "Stop" : "Play"}
-        </Button>
-      </Tooltip>
+      <CommandButton command="play" variant="contained">
+        {playing ? "Stop" : "Play"}
+      </CommandButton>
       <Tooltip title="How finely frames are painted while playing">
         <Button variant="contained" color="inherit" sx={bar} onClick={() => set({ quality: next })}>
           Play at {quality === 1 ? "full" : quality === 0.5 ? "half" : "quarter"} size

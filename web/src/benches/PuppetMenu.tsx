@@ -11,7 +11,7 @@ export function PuppetMenu() {
       label="Puppet"
       value={puppetId ?? ""}
       choices={puppets.map((puppet) => ({ value: puppet.id, title: puppet.name }))}
-      onChoose={(id) => set({ puppetId: id, chosen: null })}
+      onChoose={(id) => set({ puppetId: id, chosen: null, also: [] })}
     />
   );
 }

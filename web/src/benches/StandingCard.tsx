@@ -4,12 +4,12 @@ import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Tooltip from "@mui/material/Tooltip";
 import type { Edit, Shot, Thing, ValueLine } from "../api/types";
+import { CommandButton } from "../commands/CommandButton";
 import { engine } from "../engine/engine";
 import { CheckField } from "../fields/CheckField";
 import { Heading } from "../fields/Heading";
 import { LabelField } from "../fields/LabelField";
 import { TextField } from "../fields/TextField";
-import { removeChosen } from "../shell/commands";
 import { commit, wish } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
@@ -77,9 +77,9 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
         <Button variant="outlined" onClick={() => void commit(change({ locked: !thing.locked }))}>
           {thing.locked ? "Unlock" : "Lock"}
         </Button>
-        <Button variant="outlined" color="error" onClick={removeChosen}>
+        <CommandButton command="remove" color="error">
           {isPicture ? "Take it down" : "Take off the stage"}
-        </Button>
+        </CommandButton>
       </Box>
     </>
   );

@@ -1,22 +1,28 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId } from "react";
+import { useId, useLayoutEffect, useRef, useState } from "react";
 import type { Affine, Drawing, Gradient, Shape } from "../api/types";
 import { drawingOf } from "../engine/drawings";
 import { useStore } from "../state/store";
 
-/** A drawing, small, whole and in its own colours. */
-export function DrawingPicture({ id, size }: { id: string; size: number }) {
+/** A drawing with its shapes, once it is there. */
+export function useDrawing(id: string | null): Drawing | undefined {
   const index = useStore((state) => state.film?.drawings.findIndex((one) => one.id === id) ?? -1);
-  const drawing = useQuery({
+  return useQuery({
     queryKey: ["drawing", id],
-    queryFn: () => drawingOf(id, index),
+    queryFn: () => drawingOf(id ?? "", index),
     enabled: index >= 0,
     staleTime: Number.POSITIVE_INFINITY,
   }).data;
+}
+
+/** A drawing, small, whole and in its own colours. */
+export function DrawingPicture({ id, size }: { id: string; size: number }) {
+  const drawing = useDrawing(id);
   return drawing ? <Picture drawing={drawing} size={size} /> : <svg width={size} height={size} aria-hidden="true" />;
 }
 
-function Picture({ drawing, size }: { drawing: Drawing; size: number }) {
+/** @param strong The shapes that are shown as they are, the others faintly; all when it is left out. */
+export function Picture({ drawing, size, strong }: { drawing: Drawing; size: number; strong?: ReadonlySet<number> }) {
   const own = useId();
   const { x, y, width, height } = drawing.bounds;
   const raster = drawing.raster;
@@ -34,8 +40,29 @@ function Picture({ drawing, size }: { drawing: Drawing; size: number }) {
       {drawing.shapes.map((shape, i) => (
         // Shapes have no names; a drawing never changes.
         // biome-ignore lint/suspicious/noArrayIndexKey: see above
-        <ShapePicture key={i} shape={shape} id={`${own}-${i}`} />
+        <g key={i} opacity={strong === undefined || strong.has(i) ? undefined : 0.15}>
+          <ShapePicture shape={shape} id={`${own}-${i}`} />
+        </g>
       ))}
+    </svg>
+  );
+}
+
+/** One shape of a drawing, as large as there is room. */
+export function ShapeThumb({ shape, size }: { shape: Shape; size: number }) {
+  const own = useId();
+  const group = useRef<SVGGElement>(null);
+  const [box, setBox] = useState("0 0 1 1");
+  useLayoutEffect(() => {
+    const { x, y, width, height } = group.current?.getBBox() ?? { x: 0, y: 0, width: 1, height: 1 };
+    const edge = Math.max(width, height, 1) * 0.1;
+    setBox(`${x - edge} ${y - edge} ${width + 2 * edge} ${height + 2 * edge}`);
+  }, []);
+  return (
+    <svg width={size} height={size} viewBox={box} aria-hidden="true">
+      <g ref={group}>
+        <ShapePicture shape={shape} id={own} />
+      </g>
     </svg>
   );
 }

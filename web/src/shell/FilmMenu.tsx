@@ -1,84 +1,21 @@
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Divider from "@mui/material/Divider";
-import Popover from "@mui/material/Popover";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { api } from "../api/client";
-import { PickList } from "../benches/PickList";
-import { FileButton } from "../fields/FileButton";
-import { TextField } from "../fields/TextField";
-import { commit, openFilm, tell } from "../state/film";
-import { useStore } from "../state/store";
+import Tooltip from "@mui/material/Tooltip";
+import { useTip } from "../commands/CommandButton";
+import { set, useStore } from "../state/store";
 
-/** Films: open, make, rename, bring in and export bundles. */
+/** The name of the film, which leads to the page of all films and back. */
 export function FilmMenu() {
-  const film = useStore((state) => state.film);
-  const filmId = useStore((state) => state.filmId);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const queries = useQueryClient();
-  const films = useQuery({ queryKey: ["films"], queryFn: api.films, enabled: anchor !== null });
-  const close = () => setAnchor(null);
-  const open = async (id: string) => {
-    close();
-    window.history.replaceState(null, "", `/films/${id}`);
-    await openFilm(id).catch(tell);
-    await queries.invalidateQueries({ queryKey: ["films"] });
-  };
+  const name = useStore((state) => state.film?.name);
+  const open = useStore((state) => state.filmsOpen);
   return (
-    <>
+    <Tooltip title={useTip("films")}>
       <Button
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ fontSize: 15, fontWeight: 700, color: "text.primary" }}
-        aria-haspopup="true"
+        onClick={() => set({ filmsOpen: !open })}
+        aria-expanded={open}
+        sx={{ fontSize: 15, fontWeight: 700, color: "text.primary", minWidth: 0, overflow: "hidden" }}
       >
-        {film?.name ?? "Choose a film"} ▾
+        <span style={{ overflow: "hidden", textOverflow: "ellipsis" }}>{name ?? "Choose a film"}</span>&nbsp;▾
       </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={close}
-        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
-      >
-        <Box sx={{ width: 300, p: 1.5 }}>
-          {film && (
-            <TextField label="Name" value={film.name} onWrite={(name) => void commit({ kind: "changeFilm", name })} />
-          )}
-          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.75, my: 1 }}>
-            <Button
-              variant="contained"
-              onClick={async () => {
-                const made = await api.newFilm("New film").catch(tell);
-                if (made) await open(made.id);
-              }}
-            >
-              New film
-            </Button>
-            <FileButton
-              variant="outlined"
-              accept=".fretsaw"
-              onFile={async (file) => {
-                const made = await api.openBundle(file).catch(tell);
-                if (made) await open(made.id);
-              }}
-            >
-              Open a bundle
-            </FileButton>
-            {filmId && (
-              <Button variant="outlined" href={`/api/films/${filmId}/bundle`} download>
-                Export the bundle
-              </Button>
-            )}
-          </Box>
-          <Divider />
-          <PickList
-            label="Films"
-            lines={films.data?.map((line) => ({ id: line.id, name: line.name })) ?? []}
-            chosen={filmId}
-            onPick={(id) => void open(id)}
-          />
-        </Box>
-      </Popover>
-    </>
+    </Tooltip>
   );
 }

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Popover from "@mui/material/Popover";
 import TextField from "@mui/material/TextField";
 import { set, useStore } from "../state/store";
-import { commands, keyName } from "./commands";
+import { actionsHere } from "./actions";
 
 /** The list stands in the finder itself; a floating one is measured against a box that is still opening. */
 const Inside = ({ children }: { children?: React.ReactNode }) => (
@@ -22,35 +22,41 @@ export function Finder({ anchor }: { anchor: HTMLElement | null }) {
       anchorOrigin={{ vertical: "bottom", horizontal: "right" }}
       transformOrigin={{ vertical: "top", horizontal: "right" }}
     >
-      <Autocomplete
-        open
-        autoHighlight
-        options={commands}
-        getOptionLabel={(command) => command.name}
-        sx={{ width: 360, p: 1, pt: 1.75, pb: 0 }}
-        onChange={(_, command) => {
-          close();
-          command?.run();
-        }}
-        onKeyDown={(event) => event.key === "Escape" && close()}
-        renderOption={({ key, ...option }, command) => (
-          <Box
-            component="li"
-            key={key}
-            {...option}
-            sx={{ display: "flex", justifyContent: "space-between !important", gap: 2 }}
-          >
-            <span>{command.name}</span>
-            {command.keys && (
-              <Box component="kbd" sx={{ font: "inherit", fontSize: 12, color: "text.secondary" }}>
-                {keyName(command.keys)}
-              </Box>
-            )}
-          </Box>
-        )}
-        renderInput={(input) => <TextField {...input} autoFocus label="Find a command" />}
-        slots={{ popper: Inside as never }}
-      />
+      {open && <Actions close={close} />}
     </Popover>
+  );
+}
+
+function Actions({ close }: { close: () => void }) {
+  return (
+    <Autocomplete
+      open
+      autoHighlight
+      options={actionsHere()}
+      getOptionLabel={(action) => action.name}
+      getOptionKey={(action) => action.key}
+      getOptionDisabled={(action) => action.disabled}
+      sx={{ width: 420, maxWidth: "90vw", p: 1, pt: 1.75, pb: 0 }}
+      onChange={(_, action) => {
+        close();
+        action?.run();
+      }}
+      onKeyDown={(event) => event.key === "Escape" && close()}
+      renderOption={({ key, ...option }, action) => (
+        <Box
+          component="li"
+          key={key}
+          {...option}
+          sx={{ display: "flex", justifyContent: "space-between !important", gap: 2 }}
+        >
+          <span>{action.name}</span>
+          <Box component="span" sx={{ fontSize: 12, color: "text.secondary", textAlign: "right" }}>
+            {action.note}
+          </Box>
+        </Box>
+      )}
+      renderInput={(input) => <TextField {...input} autoFocus label="Find a command" />}
+      slots={{ popper: Inside as never }}
+    />
   );
 }

@@ -1,5 +1,8 @@
 import { useHotkeys } from "react-hotkeys-hook";
-import { type Command, commands } from "./commands";
+import { type Command, canRun } from "../commands/command";
+import { commands } from "../commands/list";
+import { keysOf, useShortcuts } from "../commands/shortcuts";
+import { get } from "../state/store";
 
 const buttonOf = (target: EventTarget | null) =>
   target instanceof Element ? target.closest("button, a, [role=button]") : null;
@@ -12,24 +15,32 @@ const remember = (button: Element | null) => {
 document.addEventListener("pointerdown", ({ target }) => remember(buttonOf(target)), { capture: true });
 document.addEventListener("keydown", ({ key }) => key === "Tab" && remember(null), { capture: true });
 
-function HotKey({ command }: { command: Command }) {
+function HotKey({ command, keys }: { command: Command; keys: string }) {
   useHotkeys(
-    command.keys ?? "",
+    keys,
     (event) => {
+      // A key may mean one thing here and another there.
+      if (!canRun(command, get())) return;
       const target = event.target instanceof Element ? event.target : null;
       // A button that was gone to by keys keeps its own Enter and Space; one that was clicked does not.
       const button = buttonOf(target);
-      if (button !== null && button !== clicked && (command.keys === "enter" || command.keys === "space")) return;
+      if (button !== null && button !== clicked && (keys === "enter" || keys === "space")) return;
       // What is being typed is taken back letter by letter.
       if (command.inFields === "unless typed in" && target?.matches("[data-typing=true]")) return;
       event.preventDefault();
       command.run();
     },
     // The face of a dial is a slider, and takes no key but the arrows.
-    { enabled: command.keys !== undefined, enableOnFormTags: command.inFields !== undefined || ["slider"] },
+    { enableOnFormTags: command.inFields !== undefined || ["slider"] },
   );
   return null;
 }
 
-export const HotKeys = () =>
-  commands.filter((command) => command.keys).map((command) => <HotKey key={command.name} command={command} />);
+/** Shortcuts, as the one list of commands has them and as somebody changed them. */
+export function HotKeys() {
+  const changed = useShortcuts((state) => state.changed);
+  return commands
+    .map((command) => ({ command, keys: keysOf(command, changed) }))
+    .filter(({ keys }) => keys !== "")
+    .map(({ command, keys }) => <HotKey key={`${command.id} ${keys}`} command={command} keys={keys} />);
+}

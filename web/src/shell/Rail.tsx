@@ -1,8 +1,8 @@
 import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
+import { go, placeNames } from "../commands/going";
 import { places, useStore } from "../state/store";
-import { go, placeNames } from "./commands";
 import { useSnags } from "./Snags";
 
 /** Drawn for this rail: what each place is about, in one line of ink. */
@@ -18,6 +18,7 @@ const marks: Record<string, string> = {
 export function Rail() {
   const { inks } = useTheme().palette;
   const place = useStore((state) => state.place);
+  const onFilms = useStore((state) => state.filmsOpen);
   const snags = useSnags();
   return (
     <Box
@@ -37,7 +38,7 @@ export function Rail() {
         <img src="/mark.svg" width={30} height={30} alt="Fretsaw" />
       </Box>
       {places.map((name, i) => {
-        const here = name === place;
+        const here = name === place && !onFilms;
         const count = snags.filter((snag) => snag.place === name).length;
         return (
           <ButtonBase

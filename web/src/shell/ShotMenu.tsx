@@ -2,48 +2,41 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Popover from "@mui/material/Popover";
 import { useState } from "react";
-import { PickList } from "../benches/PickList";
+import { CommandButton } from "../commands/CommandButton";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
-import { chooseShot, commit } from "../state/film";
-import { newId, useShot } from "../state/select";
+import { ShotList } from "../films/ShotList";
+import { commit } from "../state/film";
+import { useShot } from "../state/select";
 import { useStore } from "../state/store";
 
-/** Shots: choose, make, rename, set the length. */
+/** Shots: name and length of the one that is open, and all of them by their pictures. */
 export function ShotMenu() {
   const shots = useStore((state) => state.film?.shots);
   const shot = useShot();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (!shots) return null;
-  const add = async () => {
-    const id = newId("shot");
-    await commit({
-      kind: "addShot",
-      shot: {
-        id,
-        name: `Shot ${shots.length + 1}`,
-        length: 96,
-        things: [],
-        tracks: [],
-        cards: [],
-        shakes: [],
-        wind: { strengthPercent: 100 },
-      },
-    });
-    await chooseShot(id);
-  };
+  const close = () => setAnchor(null);
   return (
     <>
-      <Button variant="outlined" onClick={(event) => setAnchor(event.currentTarget)} aria-haspopup="true">
-        Shot {shots.findIndex((one) => one.id === shot?.id) + 1} · “{shot?.name}” ▾
+      <Button
+        variant="outlined"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="true"
+        sx={{ minWidth: 0, overflow: "hidden" }}
+      >
+        <span style={{ overflow: "hidden", textOverflow: "ellipsis" }}>
+          Shot {shots.findIndex((one) => one.id === shot?.id) + 1} · “{shot?.name}”
+        </span>
+        &nbsp;▾
       </Button>
       <Popover
         open={anchor !== null}
         anchorEl={anchor}
-        onClose={() => setAnchor(null)}
+        onClose={close}
         anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
       >
-        <Box sx={{ width: 280, p: 1.5 }}>
+        <Box sx={{ width: 340, p: 1.5 }}>
           {shot && (
             <>
               <TextField
@@ -63,18 +56,10 @@ export function ShotMenu() {
               />
             </>
           )}
-          <PickList
-            label="Shots"
-            lines={shots.map((one) => ({ id: one.id, name: one.name }))}
-            chosen={shot?.id ?? null}
-            onPick={(id) => {
-              void chooseShot(id);
-              setAnchor(null);
-            }}
-          />
-          <Button variant="outlined" onClick={() => void add()}>
-            New shot
-          </Button>
+          <Box sx={{ my: 1, maxHeight: 360, overflow: "auto" }}>
+            <ShotList onChoose={close} />
+          </Box>
+          <CommandButton command="new-shot" />
         </Box>
       </Popover>
     </>

@@ -1,8 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
-import { redo, undo } from "../state/film";
+import { CommandButton } from "../commands/CommandButton";
+import { keyName } from "../commands/command";
+import { commandOf } from "../commands/list";
+import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
 import { FilmMenu } from "./FilmMenu";
@@ -17,6 +19,7 @@ export function TopBar() {
   const redoTitle = useStore((state) => state.redo);
   const shot = useShot();
   const snags = useSnags();
+  const findKeys = keyName(useShortcuts(({ changed }) => keysOf(commandOf("find"), changed)) || " ");
   const [finder, setFinder] = useState<HTMLElement | null>(null);
   const [snagButton, setSnagButton] = useState<HTMLElement | null>(null);
   return (
@@ -36,7 +39,10 @@ export function TopBar() {
       <FilmMenu />
       <ShotMenu />
       {shot && film && (
-        <Box component="span" sx={{ color: "text.secondary", whiteSpace: "nowrap" }}>
+        <Box
+          component="span"
+          sx={{ color: "text.secondary", whiteSpace: "nowrap", display: { xs: "none", lg: "inline" } }}
+        >
           {shot.length} frames · {film.frameRate} a second
         </Box>
       )}
@@ -48,20 +54,8 @@ export function TopBar() {
       >
         {kept === "kept" ? "All changes kept" : kept === "keeping" ? "Keeping…" : "Server not reached"}
       </Box>
-      <Tooltip title={undoTitle ? `Undo: ${undoTitle} (Ctrl+Z)` : "Nothing to undo"}>
-        <span>
-          <Button variant="outlined" disabled={!undoTitle} onClick={() => void undo()}>
-            Undo
-          </Button>
-        </span>
-      </Tooltip>
-      <Tooltip title={redoTitle ? `Redo: ${redoTitle} (Ctrl+Shift+Z)` : "Nothing to redo"}>
-        <span>
-          <Button variant="outlined" disabled={!redoTitle} onClick={() => void redo()}>
-            Redo
-          </Button>
-        </span>
-      </Tooltip>
+      <CommandButton command="undo" says={undoTitle ? `Undo: ${undoTitle}` : undefined} />
+      <CommandButton command="redo" says={redoTitle ? `Redo: ${redoTitle}` : undefined} />
       <Button
         ref={setSnagButton}
         variant="outlined"
@@ -71,9 +65,12 @@ export function TopBar() {
         {snags.length === 0 ? "No snags" : snags.length === 1 ? "1 snag" : `${snags.length} snags`}
       </Button>
       <Button ref={setFinder} variant="outlined" onClick={() => set({ finderOpen: true })}>
-        Find a command&ensp;
-        <Box component="kbd" sx={{ font: "inherit", fontSize: 12, color: "text.secondary" }}>
-          Ctrl+K
+        Find a command
+        <Box
+          component="kbd"
+          sx={{ font: "inherit", fontSize: 12, color: "text.secondary", ml: 1, display: { xs: "none", lg: "inline" } }}
+        >
+          {findKeys}
         </Box>
       </Button>
       <Finder anchor={finder} />

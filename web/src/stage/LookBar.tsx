@@ -6,16 +6,29 @@ import MenuItem from "@mui/material/MenuItem";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { bar } from "../benches/PlayButton";
+import { keyName } from "../commands/command";
+import { commandOf } from "../commands/list";
+import { keysOf } from "../commands/shortcuts";
 import { keepUpTo, keptBytes } from "../playing/baking";
-import { keyName } from "../shell/commands";
 import { pictureOf } from "../state/select";
 import { set, useStore } from "../state/store";
 import type { Rect } from "./looking";
-import { seeAll, seeChosen, seePixels } from "./nearness";
 import { openPictureWindow } from "./pictureWindow";
 import { toggleWay, wayList } from "./ways";
 
 const MB = 1024 * 1024;
+const nearnesses = [
+  { id: "see-all", title: "All of it" },
+  { id: "see-pixels", title: "Pixel for pixel" },
+  { id: "see-chosen", title: "What is chosen" },
+];
+
+/** As it is said behind a name. */
+const shortcut = (id: string) => {
+  const keys = keysOf(commandOf(id));
+  return keys ? ` (${keyName(keys)})` : "";
+};
+
 const bounds = [160, 320, 640, 1280];
 
 /** From how near and in which way the picture is looked at; what is chosen here is never printed. */
@@ -41,9 +54,12 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
         </Button>
       </Tooltip>
       <Menu anchorEl={at} open={at !== null} onClose={close} slotProps={{ list: { dense: true } }}>
-        <MenuItem onClick={choose(seeAll)}>All of it (0)</MenuItem>
-        <MenuItem onClick={choose(seePixels)}>Pixel for pixel (Shift+0)</MenuItem>
-        <MenuItem onClick={choose(() => void seeChosen())}>What is chosen (F)</MenuItem>
+        {nearnesses.map(({ id, title }) => (
+          <MenuItem key={id} onClick={choose(commandOf(id).run)}>
+            {title}
+            {shortcut(id)}
+          </MenuItem>
+        ))}
         {!onBench && [
           <Divider key="line" />,
           ...wayList.map(({ way, title, key }) => (

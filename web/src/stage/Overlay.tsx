@@ -8,6 +8,7 @@ import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { type Box, startBox } from "./boxChoice";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
@@ -35,6 +36,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const picture = useStore(useShallow(pictureOf));
   const brush = useStore((state) => state.brush);
   const wholeBody = useStore((state) => state.wholeBody);
+  const [box, setBox] = useState<Box | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
   const answer = useAnswer(view && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null);
@@ -91,15 +93,34 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     }
     // The answer comes a moment later; a press that is over by then was a click.
     const pressed = taken(event);
-    const alt = event.altKey;
+    const [alt, shift] = [event.altKey, event.shiftKey || event.ctrlKey || event.metaKey];
     let released = false;
     window.addEventListener("pointerup", () => (released = true), { once: true });
     const hit = await engine.ask({ kind: "hit", view, frame, at }).catch(tell);
     if (!hit) return;
     const found = toChosen(place, hit, owner);
-    set({ chosen: found, ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
+    if (found === null && onBench && tool === "choose" && !released)
+      return startBox(pressed, toPicture, answer?.pivots ?? [], setBox);
+    if (shift && onBench && found !== null) return join(found.thing);
+    set({ chosen: found, also: [], ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
     const grip = bodyGrip(place, trying, found, alt);
     if (grip && !released) startDrag(pressed, grip, { toUnits: toPicture, trying });
+  };
+
+  /** A right press is about the handle or the art under it, and else about the picture. */
+  const openMenu = async (event: React.MouseEvent) => {
+    const { clientX: x, clientY: y } = event;
+    if (!(event.target as Element).closest("[data-handle]")) {
+      const hit =
+        view === null || playing
+          ? null
+          : await engine.ask({ kind: "hit", view, frame, at: toPicture(event) }).catch(tell);
+      const found = hit ? toChosen(place, hit, owner) : null;
+      const among = found?.kind === "part" && onBench && get().also.includes(found.thing);
+      if (!among) set({ chosen: found, also: found?.thing === get().chosen?.thing ? get().also : [] });
+      if (hit?.owner && hit.part && place === "act") set({ castId: hit.owner });
+    }
+    set({ menu: { x, y, about: get().chosen ? "chosen" : "picture" } });
   };
 
   const shown = answer ?? null;
@@ -119,6 +140,10 @@ export function Overlay({ width, height }: { width: number; height: number }) {
         cursor: cursorOf(place, tool),
       }}
       onPointerDown={(event) => void press(event)}
+      onContextMenu={(event) => {
+        event.preventDefault();
+        void openMenu(event);
+      }}
     >
       <rect width={width} height={height} fill="transparent" />
       {shown && !playing && (
@@ -130,6 +155,19 @@ export function Overlay({ width, height }: { width: number; height: number }) {
             <ChosenBox handles={shown} chosen={chosen} ink={inks.petrol} scale={scale} />
           )}
           {(onBench || place === "act") && puppetHandles(shown)}
+          {box && (
+            <rect
+              data-testid="box"
+              x={box.left}
+              y={box.top}
+              width={box.right - box.left}
+              height={box.bottom - box.top}
+              fill={inks.petrol}
+              fillOpacity={0.12}
+              stroke={inks.petrol}
+              strokeWidth={scale}
+            />
+          )}
         </g>
       )}
     </svg>
@@ -248,6 +286,14 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     set({ chosen: { kind: "part", thing: part } });
     setNaming(made);
   }
+}
+
+/** With Shift or Ctrl a part joins those that are chosen, or leaves them. */
+function join(part: string): void {
+  const { chosen, also } = get();
+  if (chosen?.kind !== "part") set({ chosen: { kind: "part", thing: part }, also: [] });
+  else if (part !== chosen.thing)
+    set({ also: also.includes(part) ? also.filter((one) => one !== part) : [...also, part] });
 }
 
 /** Where pins force a mesh to lie the wrong way round. */

@@ -5,7 +5,8 @@ import type { Edit, FilmState, Made, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { changed } from "./change";
-import { firstCast } from "./select";
+import { placeIn } from "./remember";
+import { castsOf, firstCast } from "./select";
 import { noted, untouched } from "./since";
 import { get, set, touch, touchPreview } from "./store";
 
@@ -33,11 +34,13 @@ export function tell(problem: unknown): undefined {
 
 export async function openFilm(id: string): Promise<void> {
   stopWatching();
-  const [state, { text, seq }] = await Promise.all([api.state(id), openingText(id)]);
+  const was = placeIn(id);
+  const [state, { text, seq }] = await Promise.all([api.state(id), openingText(id, was.shotId ?? null)]);
   const opened = engine.open(id, text);
   const film = readFilm(text);
-  const shot = film.shots[0] ?? null;
-  unread = new Set(film.shots.slice(1).map((one) => one.id));
+  const shot = film.shots.find((one) => one.id === was.shotId) ?? film.shots[0] ?? null;
+  unread = new Set(film.shots.filter((one) => one !== shot).map((one) => one.id));
+  const puppet = film.puppets.find((one) => one.id === was.puppetId) ?? film.puppets[0];
   set({
     filmId: id,
     film,
@@ -46,10 +49,10 @@ export async function openFilm(id: string): Promise<void> {
     // An edit made between the two answers is missed by neither: what comes after this number is fetched.
     seq,
     shotId: shot?.id ?? null,
-    castId: firstCast(shot),
-    puppetId: film.puppets[0]?.id ?? null,
-    place: film.puppets.length === 0 ? "parts" : get().place,
-    frame: 1,
+    castId: castsOf(shot).find((one) => one.id === was.castId)?.id ?? firstCast(shot),
+    puppetId: puppet?.id ?? null,
+    place: film.puppets.length === 0 ? "parts" : (was.place ?? get().place),
+    frame: Math.min(shot?.length ?? 1, was.frame ?? 1),
     chosen: null,
     playing: false,
     kept: "kept",
@@ -120,9 +123,23 @@ async function take({ state, edits }: Made): Promise<void> {
   set({ ...stand(state), kept: "kept" });
 }
 
+/** Shots that an edit fills from one whose keys are not here: they are fetched when they are looked at. */
+const filledUnread = (edit: Edit): string[] =>
+  edit.kind === "together"
+    ? edit.edits.flatMap(filledUnread)
+    : edit.kind === "copyShot" && unread.has(edit.shotId)
+      ? [edit.copyId]
+      : edit.kind === "copyThing" && edit.toShot !== edit.shotId && unread.has(edit.shotId)
+        ? [edit.toShot]
+        : [];
+
 /** Applies one edit in the core and what it changed on the page. */
 async function settle(edit: Edit, state: FilmState): Promise<void> {
   const change = await engine.apply(edit);
+  for (const filled of filledUnread(edit)) {
+    unread.add(filled);
+    if (filled === get().shotId) void inLine(() => readShot(filled).then(touch));
+  }
   const now = get().film;
   if (now === null) return;
   for (const drawing of change.drawings?.gone ?? []) forget(drawing);

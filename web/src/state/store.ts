@@ -40,6 +40,22 @@ export const fitted: Nearness = { zoom: 1, x: 0, y: 0 };
 /** Ways of looking at a pose that are never printed. */
 export type Way = "sharp" | "alone" | "silhouette" | "mirrored" | "grey";
 
+/** What was copied, and whether it leaves its place when it is pasted. */
+export interface Clip {
+  kind: "parts" | "thing";
+  /** Of parts the puppet, of a thing the shot. */
+  from: string;
+  things: string[];
+  cut: boolean;
+}
+
+/** Where a right-click menu stands, screen px, and of what: something chosen, or the picture itself. */
+export interface MenuPlace {
+  x: number;
+  y: number;
+  about: "chosen" | "picture" | "puppet";
+}
+
 export type Side = "list" | "card" | "strip";
 
 export type Quality = 1 | 0.5 | 0.25;
@@ -106,6 +122,12 @@ export interface State {
   /** The saw blade is being dragged along the ruler. */
   scrubbing: boolean;
   finderOpen: boolean;
+  shortcutsOpen: boolean;
+  /** The page of all films stands in the place of the benches. */
+  filmsOpen: boolean;
+  /** "chosen" until the menu has found where what is chosen stands. */
+  menu: MenuPlace | "chosen" | null;
+  clip: Clip | null;
   snagsOpen: boolean;
   prints: PrintLine[];
   /** The art file on its way in, and the part of it that is read. */
@@ -159,6 +181,10 @@ export const useStore = create<State>(() => ({
   gripping: null,
   scrubbing: false,
   finderOpen: false,
+  shortcutsOpen: false,
+  filmsOpen: false,
+  menu: null,
+  clip: null,
   snagsOpen: false,
   prints: [],
   reading: null,

@@ -1,7 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import { memo } from "react";
 import type { StripRow as Row, ThingKind } from "../api/types";
-import { goTo } from "../shell/commands";
+import { goTo } from "../commands/going";
 import { commit } from "../state/film";
 import { type Chosen, set, useStore } from "../state/store";
 import type { Scale } from "./Strip";

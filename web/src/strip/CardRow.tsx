@@ -1,8 +1,8 @@
 import { useTheme } from "@mui/material/styles";
 import { memo, useEffect, useRef, useState } from "react";
 import type { PoseCard, StripOwner, View } from "../api/types";
+import { goTo } from "../commands/going";
 import { nameOfGap } from "../fields/charts";
-import { goTo } from "../shell/commands";
 import { orderThumb } from "../stage/thumbs";
 import { commit } from "../state/film";
 import { lastEditIn, lastEditOf } from "../state/since";

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import type { StripOwner } from "../api/types";
-import { goTo } from "../shell/commands";
+import { goTo } from "../commands/going";
 import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";

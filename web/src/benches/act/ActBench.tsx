@@ -3,10 +3,10 @@ import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import Tooltip from "@mui/material/Tooltip";
 import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
+import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
-import { holdHere, keyHere } from "../../shell/commands";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
@@ -42,17 +42,16 @@ export function ActBench(): Bench {
         bar={
           <>
             <PlayButton />
-            <Tooltip title="What a goal does when it is dragged out of its chain's reach">
-              <Button
-                variant="contained"
-                color="inherit"
-                sx={bar}
-                aria-pressed={wholeBody}
-                onClick={() => set({ wholeBody: !wholeBody })}
-              >
-                Reach: {wholeBody ? "whole body" : "limb alone"}
-              </Button>
-            </Tooltip>
+            <CommandButton
+              command="whole-body"
+              says="What a goal does when it is dragged out of its chain's reach"
+              variant="contained"
+              color="inherit"
+              sx={bar}
+              aria-pressed={wholeBody}
+            >
+              Reach: {wholeBody ? "whole body" : "limb alone"}
+            </CommandButton>
           </>
         }
         empty={
@@ -177,33 +176,15 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Tooltip title="Key everything of this puppet as it stands (Enter)">
-          <Button variant="contained" onClick={keyHere}>
-            Key the pose
-          </Button>
-        </Tooltip>
-        <Tooltip
-          title={own ? "This thing stands still up to here (H)" : "The whole puppet stands still up to here (H)"}
-        >
-          <Button variant="outlined" onClick={() => void holdHere()}>
-            Hold here
-          </Button>
-        </Tooltip>
-        <Button
-          variant="outlined"
-          onClick={() => void wish({ kind: "backToRest", shot: shot.id, owner, thing: own?.thing ?? null, frame })}
-        >
-          Back to rest
-        </Button>
-        {keyedHere && (
-          <Button
-            variant="outlined"
-            color="error"
-            onClick={() => void commit({ kind: "removeKeys", shotId: shot.id, frame, owner, addresses: [] })}
-          >
-            Take this card out
-          </Button>
-        )}
+        <CommandButton command="key-pose" variant="contained" says="Key everything of this puppet as it stands">
+          Key the pose
+        </CommandButton>
+        <CommandButton
+          command="hold-here"
+          says={own ? "This thing stands still up to here" : "The whole puppet stands still up to here"}
+        />
+        <CommandButton command={own ? "thing-to-rest" : "puppet-to-rest"}>Back to rest</CommandButton>
+        {keyedHere && <CommandButton command="card-out" color="error" />}
       </Box>
       {row && own && <BeyondFields shot={shot} row={row} />}
       <GapCard owner={owner} />

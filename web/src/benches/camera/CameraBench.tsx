@@ -1,14 +1,13 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Tooltip from "@mui/material/Tooltip";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import type { Shake, Shot } from "../../api/types";
+import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { eases, nameOfGap, plainGap } from "../../fields/charts";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
-import { holdHere, keyHere } from "../../shell/commands";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
@@ -33,11 +32,7 @@ export function CameraBench(): Bench {
     stage: (
       <Group orientation="horizontal" id="camera-stage">
         <Panel id="lens" minSize="200px" defaultSize="58%">
-          <Stage
-            caption={<LensCaption note="drag the picture to truck and boom" />}
-            bar={<PlayButton />}
-            empty={null}
-          />
+          <Stage caption={<LensCaption />} bar={<PlayButton />} empty={null} />
         </Panel>
         <Separator style={{ width: 4 }} />
         <Panel id="side" minSize="160px" defaultSize="42%">
@@ -82,16 +77,12 @@ function CameraCard({ shot }: { shot: Shot }) {
         onChoose={(thing) => thing && void wish({ kind: "focusOn", shot: shot.id, frame, thing })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Tooltip title="Key everything but the focus as it stands (Enter)">
-          <Button variant="contained" onClick={keyHere}>
-            Set a mark
-          </Button>
-        </Tooltip>
-        <Tooltip title="The camera stands still up to here (H)">
-          <Button variant="outlined" onClick={() => void holdHere()}>
-            Hold all here
-          </Button>
-        </Tooltip>
+        <CommandButton command="set-mark" variant="contained" says="Key everything but the focus as it stands">
+          Set a mark
+        </CommandButton>
+        <CommandButton command="hold-here" says="The camera stands still up to here">
+          Hold all here
+        </CommandButton>
         {markHere && (
           <Button
             variant="outlined"
@@ -102,6 +93,7 @@ function CameraCard({ shot }: { shot: Shot }) {
           </Button>
         )}
       </Box>
+      <Hint>Drag the picture to truck and boom.</Hint>
       <GapCard owner="camera" />
       <FocusGap shot={shot} />
       {shot.shakes.map((shake) => (

@@ -1,7 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Grip } from "../../api/types";
 import { startDrag, taken } from "../../stage/gestures";
 import { useShot } from "../../state/select";
@@ -13,9 +13,15 @@ import { labelRows } from "./labelRows";
 
 const Left = 46;
 const Right = 30;
-const Top = 84;
-const LabelRows = 3;
 const Bottom = 24;
+
+/** Where the first row of labels stands, how high a row is, and how much of the height they may take. */
+const FirstRow = 60;
+const RowHeight = 13;
+const RowsPart = 0.4;
+
+/** So narrow that title and lens do not stand on one line, px. */
+const Narrow = 360;
 
 /** Ticks of the distance scale: 1, 2, 5 in every power of ten. */
 function ticks(near: number, far: number): number[] {
@@ -48,14 +54,18 @@ export function Elevation() {
   useEffect(() => {
     if (answer) setHeld(answer);
   }, [answer]);
-  useEffect(() => {
+  // Measured before the first paint, so that nothing stands outside for a moment.
+  useLayoutEffect(() => {
     const element = room.current;
     if (!element) return;
-    const watcher = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const measure = () => setSize({ width: element.clientWidth, height: element.clientHeight });
+    measure();
+    const watcher = new ResizeObserver(measure);
     watcher.observe(element);
     return () => watcher.disconnect();
   }, []);
 
+  const narrow = size.width < Narrow;
   const shown = held?.standers.filter((one) => one.depth > 0.05) ?? [];
   const near = Math.min(0.5, ...shown.map((one) => one.depth)) * 0.8;
   const far = Math.max(10, ...shown.map((one) => one.depth), held?.focus ?? 1) * 1.25;
@@ -66,8 +76,13 @@ export function Elevation() {
     (even ? Math.min(far, metres) / far : Math.log(Math.max(near, Math.min(far, metres)) / near) / span) * across;
   const metresAt = (px: number) =>
     even ? ((px - Left) / across) * far : near * Math.exp(((px - Left) / across) * span);
-  const middle = Top + (size.height - Top - Bottom) / 2;
-  const halfCone = (size.height - Top - Bottom) * 0.27;
+  const rows = labelRows(
+    shown.map((one) => ({ middle: x(one.depth), text: one.name })),
+    Math.max(3, Math.floor((size.height * RowsPart - FirstRow) / RowHeight)),
+  );
+  const roof = FirstRow + Math.max(0, ...rows) * RowHeight + 16;
+  const middle = roof + (size.height - roof - Bottom) / 2;
+  const halfCone = (size.height - roof - Bottom) * 0.27;
   const y = (height: number, depth: number) => {
     const part = height / ((held?.halfHeightPerMetre ?? 1) * (even ? far : depth));
     return middle + Math.max(-1.7, Math.min(1.7, part)) * halfCone;
@@ -76,11 +91,6 @@ export function Elevation() {
   const cone = even
     ? `M${size.width - Right} ${middle - halfCone}L${Left} ${middle}L${size.width - Right} ${middle + halfCone}`
     : `M${Left - 14} ${middle}L${Left} ${middle - halfCone}H${size.width - 6}M${Left - 14} ${middle}L${Left} ${middle + halfCone}H${size.width - 6}`;
-
-  const rows = labelRows(
-    shown.map((one) => ({ middle: x(one.depth), text: one.name })),
-    LabelRows,
-  );
 
   const drag = (grip: Grip) => (event: React.PointerEvent) => {
     const left = room.current?.getBoundingClientRect().left ?? 0;
@@ -100,7 +110,13 @@ export function Elevation() {
         color="inherit"
         aria-pressed={even}
         onClick={() => setEven(!even)}
-        sx={{ ...bar, position: "absolute", left: 10, top: 28, zIndex: 1, py: 0 }}
+        sx={{
+          ...bar,
+          position: "absolute",
+          ...(narrow ? { right: 10, top: 3 } : { left: 10, top: 28 }),
+          zIndex: 1,
+          py: 0,
+        }}
       >
         {even ? "Even metres" : "Near spread"}
       </Button>
@@ -115,16 +131,16 @@ export function Elevation() {
           <text x={12} y={20} fontSize={14} fontWeight={700}>
             Side elevation
           </text>
-          <text x={size.width - 12} y={20} textAnchor="end" fill={inks.blueprintLine}>
+          <text x={size.width - 12} y={narrow ? 38 : 20} textAnchor="end" fill={inks.blueprintLine}>
             {held.lens.toFixed(0)} mm · f/{held.stop.toFixed(1)} · sharp {held.near.toFixed(2)}–
             {held.far == null ? "∞" : held.far.toFixed(2)} m
           </text>
           <rect
             data-testid="sharp-zone"
             x={x(held.near)}
-            y={Top - 8}
+            y={roof - 8}
             width={Math.max(2, x(held.far ?? far) - x(held.near))}
-            height={size.height - Top - Bottom + 8}
+            height={size.height - roof - Bottom + 8}
             fill="#FFFFFF"
             fillOpacity={0.14}
           />
@@ -171,14 +187,16 @@ export function Elevation() {
                   fill="none"
                   stroke="#F0A58F"
                 />
-                <text
-                  x={x(one.depth)}
-                  y={Top - 28 + (rows[i] ?? 0) * 13}
-                  textAnchor="middle"
-                  fill={here ? "#F7B5A5" : "#E9EEF0"}
-                >
-                  {one.name}
-                </text>
+                {(rows[i] ?? -1) >= 0 && (
+                  <text
+                    x={x(one.depth)}
+                    y={FirstRow + (rows[i] ?? 0) * RowHeight}
+                    textAnchor="middle"
+                    fill={here ? "#F7B5A5" : "#E9EEF0"}
+                  >
+                    {one.name}
+                  </text>
+                )}
               </g>
             );
           })}
@@ -189,8 +207,8 @@ export function Elevation() {
             tabIndex={-1}
           >
             <title>Focus: drag to set a focus mark at this frame</title>
-            <rect x={x(held.focus) - 7} y={Top} width={14} height={size.height - Top - Bottom} fill="transparent" />
-            <path d={`M${x(held.focus)} ${Top}V${size.height - Bottom}`} stroke="#F09480" strokeWidth={1.5} />
+            <rect x={x(held.focus) - 7} y={roof} width={14} height={size.height - roof - Bottom} fill="transparent" />
+            <path d={`M${x(held.focus)} ${roof}V${size.height - Bottom}`} stroke="#F09480" strokeWidth={1.5} />
             <rect x={x(held.focus) - 40} y={size.height - Bottom - 24} width={80} height={20} rx={10} fill="#B93D25" />
             <text x={x(held.focus)} y={size.height - Bottom - 10} textAnchor="middle" fill="#FFFFFF" fontWeight={700}>
               focus {held.focus.toFixed(2)}

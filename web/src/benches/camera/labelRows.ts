@@ -3,8 +3,7 @@ const Letter = 7.4;
 const Gap = 6;
 
 /**
- * The row of every label, so that none lies on another: the first row that is free where the label stands, and when none is, the
- * one whose last label ends first.
+ * The row of every label, so that none lies on another: the first row that is free where the label stands, and −1 where none is.
  * @param labels where each has its middle, px, and its text
  * @param rows how many rows there is room for
  */
@@ -17,9 +16,8 @@ export function labelRows(labels: { middle: number; text: string }[], rows: numb
     if (!label) continue;
     const half = (label.text.length * Letter) / 2;
     const free = ends.findIndex((end) => end + Gap <= label.middle - half);
-    const row = free >= 0 ? free : ends.indexOf(Math.min(...ends));
-    ends[row] = label.middle + half;
-    found[i] = row;
+    if (free >= 0) ends[free] = label.middle + half;
+    found[i] = free;
   }
   return found;
 }

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import type { Edit, Part, Puppet } from "../../api/types";
+import { CommandButton } from "../../commands/CommandButton";
 import { CheckField } from "../../fields/CheckField";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
@@ -21,9 +21,11 @@ import { SharpnessFact } from "../SharpnessFact";
 import { ShelfCard, TakeFromShelf } from "../Shelf";
 import { Duplicate } from "./Duplicate";
 import { OtherCarriers } from "./OtherCarriers";
+import { PartToggles } from "./PartToggles";
 import { Recolour } from "./Recolour";
 import { Redraw } from "./Redraw";
 import { SeveralCard } from "./SeveralCard";
+import { SplitShapes } from "./SplitShapes";
 import { TakeAway } from "./TakeAway";
 
 /** Names, colours, order, pivots, and what rides on what. */
@@ -57,7 +59,8 @@ export function PartsBench(): Bench {
           puppet ? null : (
             <>
               <Hint>
-                Start with a layered SVG drawing: its groups become parts, and groups inside groups ride on them.
+                Start with a layered drawing: SVG, OpenRaster, or a zip of PNG layers. Its layers and groups become
+                parts, and what stands inside a group rides on it.
               </Hint>
               <Box sx={{ display: "flex", gap: 1, justifyContent: "center" }}>
                 <BringPuppet variant="contained" />
@@ -189,34 +192,15 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         edit={(percent) => change({ opacity: percent / 100 })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Button variant="outlined" onClick={() => void commit(change({ hidden: !part.hidden }))}>
-          {part.hidden ? "Show" : "Hide"}
-        </Button>
-        <Button variant="outlined" onClick={() => void commit(change({ locked: !part.locked }))}>
-          {part.locked ? "Unlock" : "Lock"}
-        </Button>
-        <Button variant="outlined" onClick={() => void commit(change({ tuckedAway: !part.tuckedAway }))}>
-          {part.tuckedAway ? "Bring back" : "Tuck away"}
-        </Button>
-        <Step puppet={puppet} part={part} by={1} title="Forward" />
-        <Step puppet={puppet} part={part} by={-1} title="Back" />
+        <PartToggles parts={[part]} />
+        <CommandButton command="forward">Forward</CommandButton>
+        <CommandButton command="back">Back</CommandButton>
+        <CommandButton command="group">Group</CommandButton>
       </Box>
       <Duplicate puppet={puppet} ids={[part.id]} />
       <Recolour key={part.id} puppet={puppet} ids={[part.id]} />
+      <SplitShapes key={`${part.id} ${part.drawing}`} puppet={puppet} part={part} />
       <TakeAway puppet={puppet} ids={[part.id]} />
     </>
-  );
-}
-
-function Step({ puppet, part, by, title }: { puppet: Puppet; part: Part; by: number; title: string }) {
-  const to = puppet.parts.indexOf(part) + by;
-  return (
-    <Button
-      variant="outlined"
-      disabled={to < 0 || to >= puppet.parts.length}
-      onClick={() => void commit({ kind: "movePart", puppetId: puppet.id, partId: part.id, to })}
-    >
-      {title}
-    </Button>
   );
 }

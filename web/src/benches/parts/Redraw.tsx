@@ -18,6 +18,7 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
   const [plan, setPlan] = useState<RedrawPlan | null>(null);
   const [alike, setAlike] = useState(true);
   const [added, setAdded] = useState(true);
+  const [atRest, setAtRest] = useState(false);
   const leave = () => {
     setPlan(null);
     set({ redrawn: null });
@@ -76,10 +77,21 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
         </>
       )}
       {plan.missingParts.length > 0 && (
-        <Hint>Not in the file, and left as they are: {plan.missingParts.join(", ")}.</Hint>
+        <Hint>
+          Not in the file, and kept: {plan.missingParts.join(", ")}. What rides on moved art goes along with it.
+        </Hint>
+      )}
+      {plan.posed && (
+        <>
+          <Hint>
+            This file shows the puppet posed, at {plan.posed}. As rest art it would be bent already before anything is
+            posed. Send the puppet out “at rest” to redraw it.
+          </Hint>
+          <CheckField label="Take it for rest art all the same" value={atRest} onChange={setAtRest} />
+        </>
       )}
       <Box sx={{ display: "flex", gap: 0.5, mt: 0.5 }}>
-        <Button variant="contained" onClick={() => void redraw()}>
+        <Button variant="contained" disabled={plan.posed != null && !atRest} onClick={() => void redraw()}>
           Redraw
         </Button>
         <Button variant="outlined" onClick={leave}>

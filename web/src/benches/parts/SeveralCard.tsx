@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import type { Edit, Part, Puppet } from "../../api/types";
+import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading } from "../../fields/Heading";
 import { LabelField } from "../../fields/LabelField";
@@ -8,6 +8,7 @@ import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { carriers } from "../rig/carriers";
 import { Duplicate } from "./Duplicate";
+import { PartToggles } from "./PartToggles";
 import { Recolour } from "./Recolour";
 import { TakeAway } from "./TakeAway";
 
@@ -40,9 +41,6 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
   const ridesOn = shared(chosen, (part) => part.ridesOn ?? "");
   const matte = shared(chosen, (part) => part.matte?.part ?? "");
   const label = chosen[0]?.label ?? "Petrol";
-  const hidden = chosen.every((part) => part.hidden);
-  const locked = chosen.every((part) => part.locked);
-  const tucked = chosen.every((part) => part.tuckedAway);
   return (
     <>
       <Heading>{chosen.length} parts</Heading>
@@ -81,24 +79,8 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
         edit={(percent) => all("Changed opacities", { opacity: percent / 100 })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Button
-          variant="outlined"
-          onClick={() => void commit(all(hidden ? "Showed parts" : "Hid parts", { hidden: !hidden }))}
-        >
-          {hidden ? "Show" : "Hide"}
-        </Button>
-        <Button
-          variant="outlined"
-          onClick={() => void commit(all(locked ? "Unlocked parts" : "Locked parts", { locked: !locked }))}
-        >
-          {locked ? "Unlock" : "Lock"}
-        </Button>
-        <Button
-          variant="outlined"
-          onClick={() => void commit(all(tucked ? "Brought parts back" : "Tucked parts away", { tuckedAway: !tucked }))}
-        >
-          {tucked ? "Bring back" : "Tuck away"}
-        </Button>
+        <PartToggles parts={chosen} />
+        <CommandButton command="group">Group</CommandButton>
       </Box>
       <Duplicate puppet={puppet} ids={ids} />
       <Recolour puppet={puppet} ids={ids} />

@@ -1,8 +1,7 @@
-import Button from "@mui/material/Button";
-import { removeChosen } from "../../shell/commands";
+import { CommandButton } from "../../commands/CommandButton";
 
 export const Remove = ({ title }: { title: string }) => (
-  <Button variant="outlined" color="error" sx={{ mt: 0.5 }} onClick={removeChosen}>
+  <CommandButton command="remove" color="error" sx={{ mt: 0.5 }}>
     {title}
-  </Button>
+  </CommandButton>
 );

@@ -1,0 +1,61 @@
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+public sealed record AddShot(Shot Shot) : Edit
+{
+    public override string Title => $"Added the shot {Shot.Name}";
+
+    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Add(Shot) };
+}
+
+public sealed record ChangeShot(string ShotId) : Edit
+{
+    public string? Name { get; init; }
+
+    public int? Length { get; init; }
+
+    public Wind? Wind { get; init; }
+
+    public override string Title => Name is not null ? "Renamed the shot" : Wind is not null ? "Changed the wind" : "Changed the shot's length";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
+    {
+        Name = Name ?? shot.Name,
+        Length = Length ?? shot.Length,
+        Wind = Wind ?? shot.Wind,
+    });
+}
+
+/// <summary>Takes a shot out, and with it the pictures that no other shot shows.</summary>
+public sealed record RemoveShot(string ShotId) : Edit
+{
+    public override string Title => "Took a shot out";
+
+    protected internal override Film Change(Film film)
+    {
+        var shot = film.Shots.Find(ShotId, "shot");
+        return Unused.DropDrawings(film with { Shots = film.Shots.Remove(shot) }, shot.Things.Select(thing => (thing.Body as Picture)?.Drawing));
+    }
+}
+
+/// <param name="To">Index in the film's order.</param>
+public sealed record MoveShot(string ShotId, int To) : Edit
+{
+    public override string Title => "Reordered the shots";
+
+    protected internal override Film Change(Film film) => film with { Shots = film.Shots.Moved(ShotId, To, "shot") };
+}
+
+/// <summary>Copies a shot with all that stands on its stage and its keys; the copy comes after it.</summary>
+/// <param name="CopyId">New to the film.</param>
+public sealed record CopyShot(string ShotId, string CopyId, string Name) : Edit
+{
+    public override string Title => "Copied a shot";
+
+    protected internal override Film Change(Film film) => film with
+    {
+        // Ids within a shot are its own, so the copy keeps them.
+        Shots = film.Shots.Insert(film.Shots.IndexOf(ShotId, "shot") + 1, film.Shots.Find(ShotId, "shot") with { Id = CopyId, Name = Name }),
+    };
+}

@@ -1,0 +1,96 @@
+import { expect, type Page, test } from "./test";
+import { newFilm, oneEdit, open, painted, Server } from "./server";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+
+const films = (page: Page) => page.getByRole("list", { name: "Films", exact: true }).getByRole("listitem");
+const shots = (page: Page) => page.getByRole("list", { name: "Shots, in order" }).getByRole("listitem");
+
+test("films are made under names of their own, renamed, copied, taken away and brought back", async ({ page }) => {
+  await open(page, server);
+  await newFilm(page);
+  await newFilm(page);
+  await page.keyboard.press("g");
+  await expect(films(page)).toHaveText([/Evening Rounds.*2 shots · 11 s/, /New film.*1 shot · 4 s/, /New film 2/]);
+  await oneEdit(page, async () => {
+    await page.getByLabel("Name", { exact: true }).fill("Otter");
+    await page.keyboard.press("Enter");
+  });
+  await oneEdit(page, () => page.getByLabel("Frames a second").fill("12").then(() => page.keyboard.press("Enter")));
+  await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter.*1 shot · 8 s/]);
+
+  await page.getByRole("button", { name: "Copy Evening Rounds" }).click();
+  await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter/, /Evening Rounds, copy.*2 shots · 11 s/]);
+  await page.getByRole("button", { name: "Take New film away" }).click();
+  await expect(films(page)).toHaveCount(3);
+  await page.getByRole("button", { name: "Undo" }).last().click();
+  await expect(films(page)).toHaveCount(4);
+
+  // The one that is open can go too; another opens, and the first comes back from below.
+  await page.getByRole("button", { name: "Take Otter away" }).click();
+  await expect(page.getByRole("list", { name: "Films taken away" })).toHaveText(/Otter/);
+  await page.waitForFunction(() => window.fretsaw.state().film.name !== "Otter");
+  await page.getByRole("button", { name: "Bring Otter back" }).click();
+  await page.getByRole("button", { name: "Open Otter" }).click();
+  await page.waitForFunction(() => window.fretsaw.state().film.name === "Otter" && !window.fretsaw.state().filmsOpen);
+});
+
+test("shots are copied with their keys, put in order and taken out, each undone", async ({ page }) => {
+  await open(page, server, "demo");
+  const order = async () => (await server.film("demo")).shots.map((shot: { name: string }) => shot.name);
+  await page.keyboard.press("g");
+  await oneEdit(page, () => page.getByRole("button", { name: "Copy the shot Good evening" }).click());
+  await expect(shots(page)).toHaveText([/Fog horn/, /Good evening/, /Good evening, copy/]);
+  expect(await order()).toEqual(["Fog horn", "Good evening", "Good evening, copy"]);
+  const [, own, copy] = (await server.film("demo")).shots;
+  expect(copy.tracks).toEqual(own.tracks);
+
+  // The copy, made from a shot that had not been looked at, has its keys here as well.
+  await page.waitForFunction(() => window.fretsaw.state().shotId?.startsWith("shot-"));
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("3");
+  await painted(page);
+  const cards = await page.evaluate(async () => {
+    const { shotId, castId } = window.fretsaw.state();
+    return (await window.fretsaw.ask({ kind: "strip", shot: shotId!, owner: castId!, from: 1, to: null })).strip?.cards.length;
+  });
+  expect(cards).toBeGreaterThan(0);
+
+  await page.keyboard.press("g");
+  await page.getByRole("button", { name: /^Shot 3, Good evening, copy/ }).focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText(/Picked up|picked up/).first()).toBeAttached();
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("ArrowUp");
+  await oneEdit(page, () => page.keyboard.press("Space"));
+  expect((await order())[2]).not.toBe("Good evening, copy");
+  await oneEdit(page, () => page.getByRole("button", { name: "Take the shot Good evening, copy out" }).click());
+  expect(await order()).toEqual(["Fog horn", "Good evening"]);
+  await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
+  expect(await order()).toContain("Good evening, copy");
+  await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
+  expect(await order()).toEqual(["Fog horn", "Good evening", "Good evening, copy"]);
+});
+
+test("after a reload film, place, shot and frame are those of before", async ({ page }) => {
+  await open(page, server, "demo");
+  await page.keyboard.press("PageDown");
+  await page.waitForFunction(() => window.fretsaw.state().shotId !== "fog-horn");
+  await page.keyboard.press("5");
+  await page.keyboard.press("End");
+  const was = await page.evaluate(() => {
+    const { filmId, place, shotId, frame } = window.fretsaw.state();
+    return { filmId, place, shotId, frame };
+  });
+  expect(was.frame).toBeGreaterThan(1);
+  await page.goto(server.address);
+  await painted(page);
+  expect(
+    await page.evaluate(() => {
+      const { filmId, place, shotId, frame } = window.fretsaw.state();
+      return { filmId, place, shotId, frame };
+    }),
+  ).toEqual(was);
+});

@@ -1,0 +1,84 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "./test";
+import { open, painted, Server } from "./server";
+import { wordFaults } from "./words";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+
+const places = ["Parts", "Rig", "Act", "Scenery", "Camera", "Finish"];
+const sizes = [
+  { width: 1280, height: 800 },
+  { width: 1024, height: 700 },
+  { width: 1920, height: 1080 },
+];
+
+/** Each place with nothing chosen and with something; then the films, the finder and the shortcuts. */
+async function eachScreen(page: Page, look: (screen: string) => Promise<void>): Promise<void> {
+  for (const [i, place] of places.entries()) {
+    await page.keyboard.press(String(i + 1));
+    await painted(page);
+    await look(place);
+    const line = page.getByRole("complementary", { name: "List" }).locator("li [aria-pressed=false]").nth(2);
+    if ((await line.count()) === 0) continue;
+    await line.click();
+    await painted(page);
+    await look(`${place}, with something chosen`);
+    await page.keyboard.press("Escape");
+  }
+  await page.keyboard.press("g");
+  await expect(page.getByRole("list", { name: "Films" }).getByRole("img").or(page.getByText("Evening Rounds").nth(1)).first()).toBeVisible();
+  await look("Films");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+k");
+  await expect(page.getByRole("option").first()).toBeVisible();
+  await look("The finder");
+  await page.getByRole("combobox", { name: "Find a command" }).fill("Change shortcuts");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog", { name: "Shortcuts" })).toBeVisible();
+  await look("Shortcuts");
+}
+
+/** In the light theme, then in the dark one. */
+async function inBothThemes(page: Page, look: (theme: string) => Promise<void>): Promise<void> {
+  for (const colorScheme of ["light", "dark"] as const) {
+    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+    // The page has taken it up when its ground is dark, or light.
+    await page.waitForFunction((dark) => {
+      const [red = 0] = (getComputedStyle(document.body).backgroundColor.match(/\d+/g) ?? []).map(Number);
+      return red < 128 === dark;
+    }, colorScheme === "dark");
+    await look(colorScheme);
+  }
+}
+
+for (const viewport of sizes)
+  test.describe(() => {
+    test.use({ viewport });
+    test(`no word is cut off or lies over another at ${viewport.width} × ${viewport.height}`, async ({ page }) => {
+      await open(page, server);
+      const faults = new Set<string>();
+      await eachScreen(page, (screen) =>
+        inBothThemes(page, async (theme) => {
+          for (const fault of await wordFaults(page)) faults.add(`${screen}, ${theme}: ${fault}`);
+        }),
+      );
+      expect([...faults]).toEqual([]);
+    });
+  });
+
+test("no screen has a serious accessibility fault, in either theme", async ({ page }) => {
+  await open(page, server);
+  const faults: string[] = [];
+  await eachScreen(page, (screen) =>
+    inBothThemes(page, async (theme) => {
+      const axe = new AxeBuilder({ page });
+      // The dark theme has the same page in other colours.
+      const { violations } = await (theme === "dark" ? axe.withRules(["color-contrast"]) : axe).analyze();
+      for (const { id, impact, nodes } of violations.filter(({ impact }) => impact === "serious" || impact === "critical"))
+        faults.push(`${screen}, ${theme}: ${id} ${nodes[0]?.html.slice(0, 200)} ${nodes[0]?.failureSummary}`);
+    }),
+  );
+  expect(faults).toEqual([]);
+});

@@ -1,0 +1,112 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useState } from "react";
+import type { Drawing, Part, Puppet } from "../../api/types";
+import { count } from "../../fields/count";
+import { Picture, ShapeThumb, useDrawing } from "../../fields/DrawingPicture";
+import { Hint } from "../../fields/Heading";
+import { TextField } from "../../fields/TextField";
+import { commit } from "../../state/film";
+import { newId } from "../../state/select";
+import { set } from "../../state/store";
+
+/** More would be a picture and not a drawing of shapes. */
+const MostShapes = 400;
+
+/** A mouth that was drawn on the head becomes a part: shapes are picked by their pictures, those behind first. */
+export function SplitShapes({ puppet, part }: { puppet: Puppet; part: Part }) {
+  const [open, setOpen] = useState(false);
+  const drawing = useDrawing(open ? (part.drawing ?? null) : null);
+  if (!part.drawing || part.limb) return null;
+  if (!open)
+    return (
+      <Button variant="outlined" sx={{ mt: 1 }} onClick={() => setOpen(true)}>
+        Make a part of some shapes
+      </Button>
+    );
+  if (!drawing) return null;
+  const leave = () => setOpen(false);
+  if (drawing.shapes.length < 2 || drawing.shapes.length > MostShapes)
+    return (
+      <Hint>
+        This drawing is {count(drawing.shapes.length, "shape")}; it is divided in the program it was drawn in.
+      </Hint>
+    );
+  return <Picking puppet={puppet} part={part} drawing={drawing} leave={leave} />;
+}
+
+function Picking({
+  puppet,
+  part,
+  drawing,
+  leave,
+}: {
+  puppet: Puppet;
+  part: Part;
+  drawing: Drawing;
+  leave: () => void;
+}) {
+  const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
+  const [last, setLast] = useState(0);
+  const [name, setName] = useState(`Piece of ${part.name}`);
+  const pick = (i: number, range: boolean) => {
+    const next = new Set(picked);
+    if (range) for (let k = Math.min(last, i); k <= Math.max(last, i); k++) next.add(k);
+    else if (!next.delete(i)) next.add(i);
+    setPicked(next);
+    setLast(i);
+  };
+  const make = () => {
+    const id = newId("part");
+    const shapes = [...picked].sort((a, b) => a - b);
+    set({ chosen: { kind: "part", thing: id }, also: [] });
+    void commit({ kind: "splitPart", puppetId: puppet.id, partId: part.id, shapes, newId: id, name });
+  };
+  return (
+    <Box role="region" aria-label="Make a part of some shapes" sx={{ mt: 1 }}>
+      <Hint>Pick the shapes that become a part of their own; with Shift all up to here.</Hint>
+      <Box sx={{ textAlign: "center" }}>
+        <Picture drawing={drawing} size={150} strong={picked} />
+      </Box>
+      <Box
+        role="group"
+        aria-label={`Shapes of ${part.name}, back to front`}
+        sx={{ display: "flex", flexWrap: "wrap", gap: 0.25, maxHeight: 150, overflow: "auto" }}
+      >
+        {drawing.shapes.map((shape, i) => (
+          <ButtonBase
+            // Shapes have no names; a drawing never changes.
+            // biome-ignore lint/suspicious/noArrayIndexKey: see above
+            key={i}
+            aria-label={`Shape ${i + 1}`}
+            aria-pressed={picked.has(i)}
+            onClick={(event) => pick(i, event.shiftKey)}
+            sx={{
+              p: 0.25,
+              border: 2,
+              borderRadius: 1,
+              borderColor: picked.has(i) ? "primary.main" : "divider",
+              bgcolor: "background.default",
+            }}
+          >
+            <ShapeThumb shape={shape} size={28} />
+          </ButtonBase>
+        ))}
+      </Box>
+      <TextField label="Name" value={name} onWrite={setName} />
+      <Box sx={{ display: "flex", gap: 0.5, mt: 0.5 }}>
+        <Button
+          variant="contained"
+          disabled={picked.size === 0 || picked.size === drawing.shapes.length}
+          onClick={make}
+        >
+          Make a part of {picked.size}
+        </Button>
+        <Button variant="outlined" onClick={leave}>
+          Leave it
+        </Button>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,214 @@
+import { enqueueSnackbar } from "notistack";
+import type { Edit, Part, Puppet } from "../api/types";
+import { takeAwayParts } from "../benches/parts/takeAwayParts";
+import { commit, wish } from "../state/film";
+import { newId, puppetOf, shotOf } from "../state/select";
+import { get, type State, set } from "../state/store";
+import type { Command } from "./command";
+import { nudge } from "./nudge";
+
+const bench = ["parts", "rig"] as const;
+
+/** The parts that are chosen on a bench, in the puppet's order. */
+export function partsChosen(state: State = get()): Part[] {
+  const { chosen, also, place } = state;
+  if (chosen?.kind !== "part" || (place !== "parts" && place !== "rig")) return [];
+  return puppetOf(state)?.parts.filter((part) => part.id === chosen.thing || also.includes(part.id)) ?? [];
+}
+
+export const noParts = (state: State) => (partsChosen(state).length === 0 ? "choose a part" : null);
+
+/** One edit a chosen part, as one undo step. */
+function onEach(says: string, edit: (puppet: Puppet, part: Part) => Edit): void {
+  const puppet = puppetOf(get());
+  const parts = partsChosen();
+  if (puppet && parts.length > 0)
+    void commit({ kind: "together", says, edits: parts.map((part) => edit(puppet, part)) });
+}
+
+const changed = (changes: Partial<Extract<Edit, { kind: "changePart" }>>) => (puppet: Puppet, part: Part) =>
+  ({ kind: "changePart", puppetId: puppet.id, partId: part.id, ...changes }) as const;
+
+/** Switches something of all chosen parts on, or off where all have it. */
+const toggle = (what: "hidden" | "locked" | "tuckedAway", on: string, off: string) => () => {
+  const all = partsChosen().every((part) => part[what]);
+  onEach(all ? off : on, changed({ [what]: !all }));
+};
+
+/** Delete takes out what is chosen on the bench or on the stage; in Act, with nothing chosen of it, the puppet off the stage. */
+export function removeChosen(): void {
+  const state = get();
+  const { chosen, also, place, shotId } = state;
+  const edit = removing(state);
+  if (edit === null) return;
+  if (place === "rig" && chosen?.kind === "bone") tellOfWeights(puppetOf(state), chosen.thing);
+  if (chosen === null && shotId !== null) set({ castId: null });
+  else set({ chosen: null, also: also.length > 0 ? [] : also });
+  void commit(edit);
+}
+
+/** What takes out what is chosen; null when nothing is that can go. */
+function removing(state: State): Edit | null {
+  const { chosen, place, shotId, castId } = state;
+  if (chosen === null)
+    return place === "act" && shotId !== null && castId !== null
+      ? { kind: "removeThing", shotId, thingId: castId }
+      : null;
+  const puppet = puppetOf(state);
+  const parts = partsChosen(state);
+  if (puppet && parts.length > 0)
+    return takeAwayParts(
+      puppet,
+      parts.map((part) => part.id),
+    );
+  if (place === "rig" && puppet) return offPuppet(puppet, chosen);
+  if (shotId !== null && (place === "scenery" || place === "camera")) {
+    if (chosen.kind === "thing") return { kind: "removeThing", shotId, thingId: chosen.thing };
+    if (chosen.kind === "shake") return { kind: "removeShake", shotId, shakeId: chosen.thing };
+  }
+  return null;
+}
+
+function offPuppet(puppet: Puppet, { kind, thing }: { kind: string; thing: string }): Edit | null {
+  const puppetId = puppet.id;
+  if (kind === "bone") return { kind: "removeBone", puppetId, boneId: thing };
+  if (kind === "dial") return { kind: "removeDial", puppetId, dialId: thing };
+  if (kind === "reach") return { kind: "removeReach", puppetId, reachId: thing };
+  const on = puppet.parts.find((part) => part.pins.some((pin) => pin.id === thing));
+  return kind === "pin" && on ? { kind: "removePin", puppetId, partId: on.id, pinId: thing } : null;
+}
+
+/** Weights that were painted for a bone go with it, which is not seen from the bone. */
+function tellOfWeights(puppet: Puppet | null, bone: string): void {
+  const painted = puppet?.parts.filter((part) => part.bend?.strokes.some((stroke) => stroke.bone === bone)) ?? [];
+  if (painted.length > 0)
+    enqueueSnackbar(
+      `The weights painted for it on ${painted.map((part) => part.name).join(", ")} went with the bone. Undo brings both back.`,
+      { variant: "info" },
+    );
+}
+
+/** Everything in the list of parts, as far as it is not tucked away. */
+function chooseAllParts(): void {
+  const [first, ...others] = [...(puppetOf(get())?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+  if (first) set({ chosen: { kind: "part", thing: first.id }, also: others.map((part) => part.id) });
+}
+
+/** The list's next line, or the one before. */
+function chooseNext(by: 1 | -1): void {
+  const state = get();
+  if (state.place === "scenery") {
+    const things = [...(shotOf(state)?.things ?? [])].sort((a, b) => a.stand.distance - b.stand.distance);
+    const to = things[things.findIndex((thing) => thing.id === state.chosen?.thing) + by];
+    if (to) set({ chosen: { kind: "thing", thing: to.id } });
+    return;
+  }
+  const parts = [...(puppetOf(state)?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+  const to = parts[parts.findIndex((part) => part.id === state.chosen?.thing) + by];
+  const owner = state.place === "act" ? (state.castId ?? undefined) : undefined;
+  if (to) set({ chosen: { kind: "part", thing: to.id, owner }, also: [] });
+}
+
+/** Copies the chosen parts with all that rides on them. */
+function duplicate(): void {
+  const puppet = puppetOf(get());
+  const partIds = partsChosen().map((part) => part.id);
+  if (puppet)
+    void commit({ kind: "duplicateParts", puppetId: puppet.id, partIds, by: get().copyStep, suffix: newId("copy") });
+}
+
+/** A carrier without art for the chosen parts. */
+function group(): void {
+  const puppet = puppetOf(get());
+  const parts = partsChosen();
+  if (!puppet) return;
+  const id = newId("group");
+  const name = parts.length === 1 ? `${parts[0]?.name} and all` : "Group";
+  set({ chosen: { kind: "part", thing: id }, also: [] });
+  void commit({ kind: "groupParts", puppetId: puppet.id, partIds: parts.map((part) => part.id), groupId: id, name });
+}
+
+/** One step towards the front or the back of the painting order. */
+function reorder(by: 1 | -1): void {
+  const puppet = puppetOf(get());
+  const [part] = partsChosen();
+  if (puppet && part)
+    void commit({ kind: "movePart", puppetId: puppet.id, partId: part.id, to: puppet.parts.indexOf(part) + by });
+}
+
+function putOnStage(): void {
+  const { shotId, puppetId } = get();
+  if (shotId === null || puppetId === null) return;
+  const id = newId("cast");
+  void wish({ kind: "putOnStage", shot: shotId, puppet: puppetId, newId: id }).then(() => set({ castId: id }));
+}
+
+const part = { places: bench, lacks: noParts, about: ["part"] } as const;
+
+const sides = [
+  ["left", "across", -1],
+  ["right", "across", 1],
+  ["up", "down", -1],
+  ["down", "down", 1],
+] as const;
+
+/** What is done to what is chosen. */
+export const choosing: Command[] = [
+  {
+    id: "remove",
+    name: "Remove what is chosen",
+    keys: "delete",
+    lacks: (state) => (removing(state) === null ? "choose something that can go" : null),
+    about: ["part", "bone", "pin", "reach", "dial", "thing", "shake"],
+    run: removeChosen,
+  },
+  { id: "choose-all", name: "Choose all parts", keys: "ctrl+a", places: bench, run: chooseAllParts },
+  { id: "choose-next", name: "Choose the next line", keys: "alt+down", run: () => chooseNext(1) },
+  { id: "choose-before", name: "Choose the line before", keys: "alt+up", run: () => chooseNext(-1) },
+  {
+    id: "choose-none",
+    name: "Choose nothing, or go back to the picture",
+    keys: "escape",
+    run: () => set(get().filmsOpen && get().filmId ? { filmsOpen: false } : { chosen: null, also: [] }),
+  },
+  { id: "duplicate", name: "Duplicate the chosen parts", keys: "ctrl+d", ...part, run: duplicate },
+  { id: "group", name: "Group the chosen parts", keys: "ctrl+g", ...part, run: group },
+  { id: "hide", name: "Hide or show the chosen parts", ...part, run: toggle("hidden", "Hid parts", "Showed parts") },
+  {
+    id: "lock",
+    name: "Lock or unlock the chosen parts",
+    ...part,
+    run: toggle("locked", "Locked parts", "Unlocked parts"),
+  },
+  {
+    id: "tuck",
+    name: "Tuck the chosen parts away, or bring them back",
+    ...part,
+    run: toggle("tuckedAway", "Tucked parts away", "Brought parts back"),
+  },
+  { id: "forward", name: "One step to the front", keys: "bracketright", ...part, run: () => reorder(1) },
+  { id: "back", name: "One step to the back", keys: "bracketleft", ...part, run: () => reorder(-1) },
+  {
+    id: "put-on-stage",
+    name: "Put this puppet on the stage",
+    lacks: (state) => (state.puppetId === null ? "bring in a drawing" : state.shotId === null ? "make a shot" : null),
+    about: ["puppet"],
+    run: putOnStage,
+  },
+  ...sides.flatMap(([key, side, steps]) => [
+    {
+      id: `nudge-${key}`,
+      name: `Nudge ${key}`,
+      keys: key,
+      places: ["act", "scenery"] as const,
+      run: () => void nudge(side, steps),
+    },
+    {
+      id: `nudge-${key}-far`,
+      name: `Nudge ${key}, ten steps`,
+      keys: `shift+${key}`,
+      places: ["act", "scenery"] as const,
+      run: () => void nudge(side, 10 * steps),
+    },
+  ]),
+];

@@ -1,0 +1,78 @@
+import type { Edit } from "../api/types";
+import { takeAwayParts } from "../benches/parts/takeAwayParts";
+import { commit } from "../state/film";
+import { newId } from "../state/select";
+import { type Clip, get, type State, set } from "../state/store";
+import { partsChosen } from "./choosing";
+import type { Command } from "./command";
+
+/** What copying would take: parts on a bench, or something on the stage. */
+function clipOf(state: State, cut: boolean): Clip | null {
+  const { chosen, puppetId, shotId, castId, place } = state;
+  const parts = partsChosen(state);
+  if (parts.length > 0 && puppetId !== null)
+    return { kind: "parts", from: puppetId, things: parts.map((part) => part.id), cut };
+  const thing = chosen?.kind === "thing" ? chosen.thing : place === "act" ? castId : null;
+  return thing !== null && shotId !== null ? { kind: "thing", from: shotId, things: [thing], cut } : null;
+}
+
+const nothing = (state: State) => (clipOf(state, false) === null ? "choose parts, or something on the stage" : null);
+
+/** What pasting would do here. */
+function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit | null {
+  if (clip === null) return null;
+  const suffix = newId("copy");
+  if (clip.kind === "parts" && (place === "parts" || place === "rig") && puppetId !== null) {
+    const from = film?.puppets.find((puppet) => puppet.id === clip.from);
+    const partIds = clip.things.filter((id) => from?.parts.some((part) => part.id === id));
+    if (!from || partIds.length === 0) return null;
+    const same = clip.from === puppetId;
+    const by = same ? copyStep : { x: 0, y: 0 };
+    const copy: Edit = { kind: "duplicateParts", puppetId: from.id, partIds, by, suffix, into: same ? null : puppetId };
+    return clip.cut ? moved("Moved parts", copy, takeAwayParts(from, partIds)) : copy;
+  }
+  if (clip.kind === "thing" && (place === "act" || place === "scenery" || place === "camera") && shotId !== null) {
+    const [thingId = ""] = clip.things;
+    if (!film?.shots.find((shot) => shot.id === clip.from)?.things.some((thing) => thing.id === thingId)) return null;
+    const copy: Edit = { kind: "copyThing", shotId: clip.from, thingId, toShot: shotId, newId: suffix };
+    return clip.cut
+      ? moved("Moved it to another stage", copy, { kind: "removeThing", shotId: clip.from, thingId })
+      : copy;
+  }
+  return null;
+}
+
+/** What was cut goes once its copy is there, so that nothing is lost on the way. */
+const moved = (says: string, ...edits: Edit[]): Edit => ({
+  kind: "together",
+  says,
+  edits: edits.flatMap((edit) => (edit.kind === "together" ? edit.edits : [edit])),
+});
+
+const chooseCut = (cut: boolean) => () => set({ clip: clipOf(get(), cut) });
+
+function paste(): void {
+  const edit = pasting(get());
+  if (edit === null) return;
+  if (get().clip?.cut) set({ clip: null, chosen: null, also: [] });
+  void commit(edit);
+}
+
+/** Copies go through what was copied last; parts go to whichever puppet lies on the bench, things to the shot that is open. */
+export const clipping: Command[] = [
+  { id: "copy", name: "Copy", keys: "ctrl+c", lacks: nothing, about: ["part", "thing"], run: chooseCut(false) },
+  { id: "cut", name: "Cut", keys: "ctrl+x", lacks: nothing, about: ["part", "thing"], run: chooseCut(true) },
+  {
+    id: "paste",
+    name: "Paste",
+    keys: "ctrl+v",
+    lacks: (state) =>
+      state.clip === null
+        ? "copy something first"
+        : pasting(state) === null
+          ? "what was copied is not here any more, or belongs elsewhere"
+          : null,
+    about: ["part", "thing", "puppet", "picture"],
+    run: paste,
+  },
+];

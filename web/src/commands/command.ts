@@ -1,0 +1,56 @@
+import type { Chosen, Place, State } from "../state/store";
+
+/** What can be right-clicked. */
+export type About = Chosen["kind"] | "puppet" | "picture";
+
+/**
+ * Something a person can do: the finder, tooltips, right-click menus and hot keys all read it from the one list, and a button
+ * that does it takes its name, shortcut and whether it can be done from here.
+ */
+export interface Command {
+  /** Changed shortcuts are kept by it. */
+  id: string;
+  name: string;
+  /** What the hot keys listen for until somebody chooses another. */
+  keys?: string;
+  /** The shortcut also counts while a field has the focus. */
+  inFields?: "always" | "unless typed in";
+  /** Where it holds; everywhere when left out. */
+  places?: readonly Place[];
+  /** What is missing to do it now, as "choose a part"; null when nothing is. */
+  lacks?: (state: State) => string | null;
+  /** In the menus of what it stands. */
+  about?: readonly About[];
+  run: () => void;
+}
+
+export const holdsAt = ({ places }: Command, place: Place) => places === undefined || places.includes(place);
+
+/** Can be done here and now. */
+export const canRun = (command: Command, state: State) =>
+  holdsAt(command, state.place) && (command.lacks?.(state) ?? null) === null;
+
+/** How a shortcut is written for people. */
+export const keyName = (keys: string) =>
+  keys
+    .split("+")
+    .map((key) => names[key] ?? key[0]?.toUpperCase() + key.slice(1))
+    .join("+");
+
+const names: Record<string, string> = {
+  comma: ",",
+  period: ".",
+  equal: "+",
+  minus: "−",
+  space: "Space",
+  ctrl: "Ctrl",
+  shift: "Shift",
+  enter: "Enter",
+  left: "←",
+  right: "→",
+  up: "↑",
+  down: "↓",
+  slash: "/",
+  bracketleft: "[",
+  bracketright: "]",
+};

@@ -1,0 +1,82 @@
+import { enqueueSnackbar } from "notistack";
+import { api } from "../api/client";
+import { chooseShot, commit, openFilm, redo, tell, undo } from "../state/film";
+import { newId, shotOf } from "../state/select";
+import { get, type State, set } from "../state/store";
+import type { Command } from "./command";
+
+/** Goes to another film, whose address the page then has. */
+export async function goToFilm(id: string): Promise<void> {
+  set({ filmsOpen: false });
+  window.history.replaceState(null, "", `/films/${id}`);
+  await openFilm(id).catch(tell);
+}
+
+export async function newFilm(): Promise<void> {
+  const made = await api.newFilm("New film").catch(tell);
+  if (made) await goToFilm(made.id);
+}
+
+const isLastShot = ({ film }: State) => (film && film.shots.length > 1 ? null : "a film has at least one shot");
+
+/** A free name after the pattern of the first shot's. */
+const shotName = () => {
+  const taken = new Set(get().film?.shots.map((shot) => shot.name));
+  let n = taken.size + 1;
+  while (taken.has(`Shot ${n}`)) n++;
+  return `Shot ${n}`;
+};
+
+async function newShot(): Promise<void> {
+  const id = newId("shot");
+  const shot = { id, name: shotName(), length: 96, things: [], tracks: [], cards: [], shakes: [] };
+  await commit({ kind: "addShot", shot: { ...shot, wind: { strengthPercent: 100 } } });
+  await chooseShot(id);
+}
+
+export async function copyShot(shotId: string): Promise<void> {
+  const copyId = newId("shot");
+  const name = get().film?.shots.find((shot) => shot.id === shotId)?.name ?? "Shot";
+  await commit({ kind: "copyShot", shotId, copyId, name: `${name}, copy` });
+  await chooseShot(copyId);
+}
+
+export const removeShot = (shotId: string) => {
+  void commit({ kind: "removeShot", shotId });
+  enqueueSnackbar("The shot is taken out of the film; undo brings it back.", { variant: "info" });
+};
+
+const onShot = (run: (id: string) => void) => () => {
+  const shot = shotOf(get());
+  if (shot) run(shot.id);
+};
+
+/** Films, shots, and what was done to them. */
+export const filing: Command[] = [
+  { id: "films", name: "All films", keys: "g", run: () => set({ filmsOpen: !get().filmsOpen }) },
+  { id: "new-film", name: "New film", run: () => void newFilm() },
+  {
+    id: "export-bundle",
+    name: "Export this film as a bundle",
+    run: () => window.location.assign(`/api/films/${get().filmId}/bundle`),
+  },
+  { id: "new-shot", name: "New shot", run: () => void newShot() },
+  { id: "copy-shot", name: "Copy this shot", run: onShot((id) => void copyShot(id)) },
+  { id: "remove-shot", name: "Take this shot out", lacks: isLastShot, run: onShot(removeShot) },
+  {
+    id: "undo",
+    name: "Undo",
+    keys: "ctrl+z",
+    inFields: "unless typed in",
+    lacks: (state) => (state.undo ? null : "nothing is to be undone"),
+    run: () => void undo(),
+  },
+  {
+    id: "redo",
+    name: "Redo",
+    keys: "ctrl+shift+z",
+    inFields: "unless typed in",
+    lacks: (state) => (state.redo ? null : "nothing is to be done again"),
+    run: () => void redo(),
+  },
+];

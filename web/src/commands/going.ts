@@ -1,0 +1,83 @@
+import { engine } from "../engine/engine";
+import { togglePlay } from "../playing/play";
+import { chooseShot, tell } from "../state/film";
+import { shotOf } from "../state/select";
+import { get, type Place, places, set, touch } from "../state/store";
+import type { Command } from "./command";
+import { ownerHere } from "./keying";
+
+export const placeNames: Record<Place, string> = {
+  parts: "Parts",
+  rig: "Rig",
+  act: "Act",
+  scenery: "Scenery",
+  camera: "Camera",
+  finish: "Finish",
+};
+
+export function goTo(frame: number): void {
+  const length = shotOf(get())?.length ?? 1;
+  set({ frame: Math.min(length, Math.max(1, Math.round(frame))) });
+}
+
+/** The cards of what this place keys, and the frames at which only a few of its keys stand. */
+async function cardFrames(): Promise<number[]> {
+  const [shot, owner] = [get().shotId, ownerHere()];
+  if (shot === null || owner === null) return [];
+  const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(tell);
+  return answer?.strip?.cards.map((card) => card.frame) ?? [];
+}
+
+const nextCard = async () => goTo((await cardFrames()).find((frame) => frame > get().frame) ?? get().frame);
+const lastCard = async () => goTo((await cardFrames()).findLast((frame) => frame < get().frame) ?? get().frame);
+
+export function go(place: Place): void {
+  set({ filmsOpen: false });
+  if (get().place === place) return;
+  void engine.stopTrying().then(touch);
+  set({ place, tool: "choose", chosen: null, also: [], playing: false, scrubbing: false, frame: get().frame });
+}
+
+/** The shot that comes so many after this one, if there is one. */
+const shotAfter = (by: number) => {
+  const { film, shotId } = get();
+  return film?.shots[film.shots.findIndex((shot) => shot.id === shotId) + by];
+};
+
+const toShot = (by: number) => {
+  const shot = shotAfter(by);
+  if (shot) void chooseShot(shot.id);
+};
+
+const timed = { places: ["act", "scenery", "camera", "finish"] } as const;
+
+/** From place to place, shot to shot and frame to frame. */
+export const going: Command[] = [
+  ...places.map((place, i) => ({
+    id: `go-${place}`,
+    name: `Go to ${placeNames[place]}`,
+    keys: String(i + 1),
+    run: () => go(place),
+  })),
+  { id: "play", name: "Play or stop", keys: "space", ...timed, run: togglePlay },
+  { id: "frame-back", name: "One frame back", keys: "comma", ...timed, run: () => goTo(get().frame - 1) },
+  { id: "frame-on", name: "One frame on", keys: "period", ...timed, run: () => goTo(get().frame + 1) },
+  { id: "card-before", name: "Card before", keys: "shift+comma", ...timed, run: () => void lastCard() },
+  { id: "card-after", name: "Card after", keys: "shift+period", ...timed, run: () => void nextCard() },
+  { id: "first-frame", name: "First frame", keys: "home", ...timed, run: () => goTo(1) },
+  { id: "last-frame", name: "Last frame", keys: "end", ...timed, run: () => goTo(Number.MAX_SAFE_INTEGER) },
+  {
+    id: "shot-before",
+    name: "Shot before",
+    keys: "pageup",
+    lacks: () => (shotAfter(-1) ? null : "this is the first shot"),
+    run: () => toShot(-1),
+  },
+  {
+    id: "shot-after",
+    name: "Shot after",
+    keys: "pagedown",
+    lacks: () => (shotAfter(1) ? null : "this is the last shot"),
+    run: () => toShot(1),
+  },
+];

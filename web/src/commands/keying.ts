@@ -1,0 +1,88 @@
+import { engine } from "../engine/engine";
+import { commit, tell, wish } from "../state/film";
+import { castOf } from "../state/select";
+import { get, type State, set } from "../state/store";
+import type { Command } from "./command";
+
+/** What this place keys: the camera or the chosen puppet. */
+export const ownerHere = ({ place, castId }: Pick<State, "place" | "castId"> = get()) =>
+  place === "camera" ? "camera" : castId;
+
+function keyHere(): void {
+  const { place, shotId, castId, frame } = get();
+  if (shotId === null) return;
+  if (place === "camera") void wish({ kind: "setMark", shot: shotId, frame });
+  else if (castId !== null) void wish({ kind: "keyPose", shot: shotId, owner: castId, frame });
+}
+
+/** Holds the chosen thing, or with nothing chosen everything of the owner, up to this frame. */
+async function holdHere(): Promise<void> {
+  const { place, shotId, frame, chosen } = get();
+  const owner = ownerHere();
+  if (shotId === null || owner === null) return;
+  const thing = place !== "camera" && chosen?.owner === owner ? chosen.thing : undefined;
+  if (thing === undefined) return void commit({ kind: "holdHere", shotId, frame, owner, addresses: [] });
+  const answer = await engine.ask({ kind: "values", view: { shot: shotId }, frame, owner, thing }).catch(tell);
+  const addresses = answer?.lines.filter((line) => line.keyed).map((line) => line.address) ?? [];
+  void commit({ kind: "holdHere", shotId, frame, owner: null, addresses });
+}
+
+function backToRest(thing: string | null): void {
+  const { shotId, frame } = get();
+  const owner = castOf(get())?.id;
+  if (shotId && owner) void wish({ kind: "backToRest", shot: shotId, owner, thing, frame });
+}
+
+function takeCardOut(): void {
+  const { shotId, frame } = get();
+  const owner = ownerHere();
+  if (shotId && owner) void commit({ kind: "removeKeys", shotId, frame, owner, addresses: [] });
+}
+
+const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
+const noCast = (state: State) => (castOf(state) === null ? "put a puppet on the stage" : null);
+const acted = ["body", "stand", "part", "bone", "pin", "reach", "dial", "knead", "form"] as const;
+
+/** Keys of poses and of the camera. */
+export const keying: Command[] = [
+  { id: "key-pose", name: "Key the pose", keys: "enter", places: ["act"], lacks: noOwner, about: acted, run: keyHere },
+  { id: "set-mark", name: "Set a camera mark", keys: "enter", places: ["camera"], run: keyHere },
+  {
+    id: "hold-here",
+    name: "Hold here",
+    keys: "h",
+    places: ["act", "camera"],
+    lacks: noOwner,
+    about: acted,
+    run: () => void holdHere(),
+  },
+  {
+    id: "thing-to-rest",
+    name: "Back to rest",
+    places: ["act"],
+    lacks: (state) => noCast(state) ?? (state.chosen?.owner === state.castId ? null : "choose something of the puppet"),
+    about: acted,
+    run: () => backToRest(get().chosen?.thing ?? null),
+  },
+  {
+    id: "puppet-to-rest",
+    name: "Back to rest, whole puppet",
+    places: ["act"],
+    lacks: noCast,
+    run: () => backToRest(null),
+  },
+  {
+    id: "card-out",
+    name: "Take this card out",
+    places: ["act", "camera"],
+    lacks: noOwner,
+    run: takeCardOut,
+  },
+  {
+    id: "whole-body",
+    name: "Reach with the whole body, or with the limb alone",
+    keys: "shift+w",
+    places: ["act"],
+    run: () => set({ wholeBody: !get().wholeBody }),
+  },
+];

@@ -1,0 +1,35 @@
+import { set } from "../state/store";
+import { choosing } from "./choosing";
+import { clipping } from "./clipboard";
+import type { Command } from "./command";
+import { filing } from "./films";
+import { going } from "./going";
+import { keying } from "./keying";
+import { looking } from "./looking";
+import { travel } from "./travel";
+
+const helping: Command[] = [
+  { id: "find", name: "Find a command", keys: "ctrl+k", inFields: "always", run: () => set({ finderOpen: true }) },
+  { id: "shortcuts", name: "Change shortcuts", run: () => set({ shortcutsOpen: true }) },
+  { id: "menu", name: "Menu of what is chosen", keys: "shift+f10", run: () => set({ menu: "chosen" }) },
+  { id: "area-on", name: "On to the next area", keys: "f6", inFields: "always", run: () => travel(1) },
+  { id: "area-back", name: "Back to the area before", keys: "shift+f6", inFields: "always", run: () => travel(-1) },
+  { id: "snags", name: "Show the snags", run: () => set({ snagsOpen: true }) },
+];
+
+/** Everything that can be done by name: the one list. */
+export const commands: readonly Command[] = [
+  ...going,
+  ...filing,
+  ...keying,
+  ...choosing,
+  ...clipping,
+  ...looking,
+  ...helping,
+];
+
+export function commandOf(id: string): Command {
+  const found = commands.find((command) => command.id === id);
+  if (!found) throw new Error(`There is no command '${id}'.`);
+  return found;
+}

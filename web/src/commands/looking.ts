@@ -1,0 +1,46 @@
+import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
+import { openPictureWindow } from "../stage/pictureWindow";
+import { toggleWay, wayList } from "../stage/ways";
+import { get, type Side, set } from "../state/store";
+import type { Command } from "./command";
+
+/** Folds sides away; when all of them are, brings them back. */
+function fold(sides: Side[]): void {
+  const away = new Set(get().foldedAway);
+  const back = sides.every((side) => away.has(side));
+  for (const side of sides) back ? away.delete(side) : away.add(side);
+  set({ foldedAway: away });
+}
+
+/** How the picture is looked at, and what stands round it. */
+export const looking: Command[] = [
+  { id: "nearer", name: "Look from nearer", keys: "equal", run: () => zoomBy(KeyStep) },
+  { id: "farther", name: "Look from farther", keys: "minus", run: () => zoomBy(1 / KeyStep) },
+  { id: "see-all", name: "Look at all of the picture", keys: "0", about: ["picture"], run: seeAll },
+  { id: "see-pixels", name: "Look pixel for pixel", keys: "shift+0", about: ["picture"], run: seePixels },
+  {
+    id: "see-chosen",
+    name: "Look at what is chosen",
+    keys: "f",
+    about: ["part", "bone", "pin", "reach", "thing", "body"],
+    run: () => void seeChosen(),
+  },
+  { id: "fold-list", name: "Show or fold away the list", keys: "q", run: () => fold(["list"]) },
+  { id: "fold-details", name: "Show or fold away the details", keys: "w", run: () => fold(["card"]) },
+  { id: "fold-strip", name: "Show or fold away the strip", keys: "e", run: () => fold(["strip"]) },
+  {
+    id: "picture-alone",
+    name: "Show the picture alone, or everything",
+    keys: "r",
+    about: ["picture"],
+    run: () => fold(["list", "card", "strip"]),
+  },
+  {
+    id: "picture-window",
+    name: "The picture in a window of its own",
+    about: ["picture"],
+    run: openPictureWindow,
+  },
+  ...wayList.map(({ way, title }) => ({ id: `way-${way}`, name: `Look: ${title}`, run: () => toggleWay(way) })),
+  { id: "beyond", name: "Look: past the frame’s edges", run: () => set({ beyond: !get().beyond }) },
+];

@@ -1,0 +1,153 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useTheme } from "@mui/material/styles";
+import type { Shot } from "../api/types";
+import { copyShot, removeShot } from "../commands/films";
+import { useRested } from "../fields/useRested";
+import { chooseShot, commit } from "../state/film";
+import { lastEditIn } from "../state/since";
+import { set, useStore } from "../state/store";
+import { spanOf } from "./FilmCard";
+
+/** Pictures are made by the server, which a row of edits would keep busy. */
+const RestMs = 800;
+
+/** The film's shots with their pictures and lengths: chosen, dragged into order, copied, taken out. */
+export function ShotList({ onChoose }: { onChoose?: () => void }) {
+  const shots = useStore((state) => state.film?.shots);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    // Enter chooses a shot; Space takes it up, to be moved by the arrows.
+    useSensor(KeyboardSensor, {
+      coordinateGetter: sortableKeyboardCoordinates,
+      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
+    }),
+  );
+  if (!shots) return null;
+  const drop = ({ active, over }: DragEndEvent) => {
+    const to = shots.findIndex((shot) => shot.id === over?.id);
+    if (over && active.id !== over.id && to >= 0) void commit({ kind: "moveShot", shotId: String(active.id), to });
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={shots.map((shot) => shot.id)} strategy={verticalListSortingStrategy}>
+        <Box component="ol" aria-label="Shots, in order" sx={{ listStyle: "none", m: 0, p: 0 }}>
+          {shots.map((shot, i) => (
+            <ShotLine key={shot.id} shot={shot} number={i + 1} alone={shots.length === 1} onChoose={onChoose} />
+          ))}
+        </Box>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+function ShotLine({
+  shot,
+  number,
+  alone,
+  onChoose,
+}: {
+  shot: Shot;
+  number: number;
+  alone: boolean;
+  onChoose?: () => void;
+}) {
+  const { inks } = useTheme().palette;
+  const filmId = useStore((state) => state.filmId);
+  const rate = useStore((state) => state.film?.frameRate ?? 24);
+  const here = useStore((state) => state.shotId === shot.id);
+  const edit = useRested(
+    useStore(({ since }) => lastEditIn(since, shot.id)),
+    RestMs,
+  );
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: shot.id });
+  const choose = () => {
+    set({ filmsOpen: false });
+    void chooseShot(shot.id);
+    onChoose?.();
+  };
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Transform.toString(transform), transition, display: "flex", alignItems: "center" }}
+    >
+      <ButtonBase
+        {...attributes}
+        {...listeners}
+        role="button"
+        aria-pressed={here}
+        aria-label={`Shot ${number}, ${shot.name}, ${shot.length} frames`}
+        onClick={choose}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          gap: 1,
+          p: 0.5,
+          borderRadius: 1,
+          fontFamily: "inherit",
+          fontSize: 13.5,
+          justifyContent: "flex-start",
+          textAlign: "left",
+          bgcolor: here ? inks.petrolWash : "transparent",
+        }}
+      >
+        <Box component="span" sx={{ width: 72, height: 41, flexShrink: 0, bgcolor: inks.birch, display: "block" }}>
+          <img
+            src={`/api/films/${filmId}/shots/${shot.id}/frames/${Math.ceil(shot.length / 2)}.png?width=144&edit=${edit}`}
+            alt=""
+            loading="lazy"
+            width={72}
+            height={41}
+            style={{ objectFit: "contain", display: "block" }}
+          />
+        </Box>
+        <Box component="span" sx={{ minWidth: 0, flex: 1 }}>
+          <Box
+            component="span"
+            title={shot.name}
+            sx={{
+              display: "block",
+              fontWeight: here ? 700 : 400,
+              overflow: "hidden",
+              textOverflow: "ellipsis",
+              whiteSpace: "nowrap",
+            }}
+          >
+            {number} · {shot.name}
+          </Box>
+          <Box component="span" sx={{ fontSize: 12, color: "text.secondary" }}>
+            {shot.length} fr. · {spanOf(shot.length, rate)}
+          </Box>
+        </Box>
+      </ButtonBase>
+      <Button aria-label={`Copy the shot ${shot.name}`} onClick={() => void copyShot(shot.id)}>
+        Copy
+      </Button>
+      <Button
+        color="error"
+        aria-label={`Take the shot ${shot.name} out`}
+        disabled={alone}
+        onClick={() => removeShot(shot.id)}
+      >
+        ✕
+      </Button>
+    </li>
+  );
+}

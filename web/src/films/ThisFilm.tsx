@@ -1,0 +1,47 @@
+import type { Edit } from "../api/types";
+import { CommandButton } from "../commands/CommandButton";
+import { Fact } from "../fields/Fact";
+import { Heading } from "../fields/Heading";
+import { NumberField } from "../fields/NumberField";
+import { TextField } from "../fields/TextField";
+import { commit } from "../state/film";
+import { useStore } from "../state/store";
+import { spanOf } from "./FilmCard";
+import { ShotList } from "./ShotList";
+
+/** The film that is open: its name, size and rate, and its shots in order. */
+export function ThisFilm() {
+  const film = useStore((state) => state.film);
+  if (film === null) return null;
+  const frames = film.shots.reduce((sum, shot) => sum + shot.length, 0);
+  const size = (side: "width" | "height") => ({
+    unit: "px",
+    decimals: 0,
+    step: 10,
+    min: 16,
+    max: 8192,
+    value: film[side],
+    edit: (value: number): Edit => ({ kind: "changeFilm", [side]: Math.round(value) }),
+  });
+  return (
+    <>
+      <Heading>This film</Heading>
+      <TextField label="Name" value={film.name} onWrite={(name) => void commit({ kind: "changeFilm", name })} />
+      <NumberField label="Width" {...size("width")} />
+      <NumberField label="Height" {...size("height")} />
+      <NumberField
+        label="Frames a second"
+        unit=""
+        decimals={2}
+        step={1}
+        min={0.01}
+        max={120}
+        value={film.frameRate}
+        edit={(frameRate) => ({ kind: "changeFilm", frameRate })}
+      />
+      <Fact title="Length" value={spanOf(frames, film.frameRate)} />
+      <Heading right={<CommandButton command="new-shot" variant="text" />}>Shots, in order</Heading>
+      <ShotList />
+    </>
+  );
+}

@@ -1,0 +1,132 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import { useEffect, useState } from "react";
+import { useRecordHotkeys } from "react-hotkeys-hook";
+import { type Command, keyName } from "../commands/command";
+import { placeNames } from "../commands/going";
+import { commands } from "../commands/list";
+import { changeKeys, keysOf, resetKeys, useShortcuts } from "../commands/shortcuts";
+import { entry } from "../fields/row";
+import { places, set, useStore } from "../state/store";
+
+/** Both may hold at one place. */
+const meet = (one: Command, other: Command) =>
+  places.some((place) => (one.places ?? places).includes(place) && (other.places ?? places).includes(place));
+
+const modifiers = new Set(["ctrl", "shift", "alt", "meta"]);
+
+/** All commands with their shortcuts, each to be changed; two that would get in each other's way are refused. */
+export function Shortcuts() {
+  const open = useStore((state) => state.shortcutsOpen);
+  const changed = useShortcuts((state) => state.changed);
+  const [filter, setFilter] = useState("");
+  const [waits, setWaits] = useState<Command | null>(null);
+  const [refused, setRefused] = useState("");
+  const close = () => {
+    setWaits(null);
+    set({ shortcutsOpen: false });
+  };
+  const take = (keys: string) => {
+    if (waits === null) return;
+    const other = commands.find((one) => one.id !== waits.id && keysOf(one, changed) === keys && meet(one, waits));
+    setWaits(null);
+    if (other) return setRefused(`${keyName(keys)} belongs to “${other.name}”; give that another first.`);
+    setRefused("");
+    changeKeys(waits, keys);
+  };
+  const shown = commands.filter((command) => command.name.toLowerCase().includes(filter.trim().toLowerCase()));
+  return (
+    <Dialog open={open} onClose={close} maxWidth="sm" fullWidth aria-labelledby="shortcuts-title">
+      <DialogTitle id="shortcuts-title" sx={{ fontSize: 18, pb: 1 }}>
+        Shortcuts
+      </DialogTitle>
+      <DialogContent sx={{ height: 460, display: "flex", flexDirection: "column" }}>
+        <Box
+          component="input"
+          type="search"
+          aria-label="Find a command by name"
+          placeholder="Find by name"
+          value={filter}
+          onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
+          sx={{ ...entry, mb: 1 }}
+        />
+        <Box role="status" sx={{ color: "error.main", minHeight: 20, fontSize: 13 }}>
+          {refused}
+        </Box>
+        <Box
+          component="ul"
+          aria-label="Commands and their shortcuts"
+          sx={{ listStyle: "none", m: 0, p: 0, overflow: "auto", flex: 1 }}
+        >
+          {shown.map((command) => {
+            const keys = keysOf(command, changed);
+            const waiting = waits?.id === command.id;
+            return (
+              <Box component="li" key={command.id} sx={{ display: "flex", alignItems: "center", gap: 1, py: 0.25 }}>
+                <span style={{ flex: 1 }}>{command.name}</span>
+                <Box component="span" sx={{ fontSize: 12, color: "text.secondary" }}>
+                  {command.places?.map((place) => placeNames[place]).join(", ")}
+                </Box>
+                <Button
+                  variant={waiting ? "contained" : "outlined"}
+                  aria-label={`Shortcut of ${command.name}: ${keys ? keyName(keys) : "none"}`}
+                  onClick={() => setWaits(waiting ? null : command)}
+                  sx={{ minWidth: 110 }}
+                >
+                  {waiting ? "Press keys…" : keys ? keyName(keys) : "none"}
+                </Button>
+                <Button
+                  aria-label={`Take the shortcut of ${command.name} away`}
+                  disabled={keys === ""}
+                  onClick={() => changeKeys(command, "")}
+                >
+                  ✕
+                </Button>
+              </Box>
+            );
+          })}
+        </Box>
+        {waits && <Listen onKeys={take} onDrop={() => setWaits(null)} />}
+      </DialogContent>
+      <DialogActions>
+        <Button
+          onClick={() => {
+            setRefused("");
+            resetKeys();
+          }}
+          disabled={Object.keys(changed).length === 0}
+        >
+          All as they were
+        </Button>
+        <Button variant="contained" onClick={close}>
+          Done
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+/** Waits for a key with whatever is held with it. */
+function Listen({ onKeys, onDrop }: { onKeys: (keys: string) => void; onDrop: () => void }) {
+  const [recorded, { start, stop }] = useRecordHotkeys();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it listens as long as it is there
+  useEffect(() => {
+    start();
+    return stop;
+  }, []);
+  useEffect(() => {
+    const keys = [...recorded];
+    const own = keys.filter((key) => !modifiers.has(key));
+    if (own.length === 0) return;
+    if (own[0] === "escape") return onDrop();
+    const held = ["ctrl", "alt", "shift"].filter(
+      (key) => keys.includes(key) || (key === "ctrl" && keys.includes("meta")),
+    );
+    onKeys([...held, own.at(-1)].join("+"));
+  }, [recorded, onKeys, onDrop]);
+  return null;
+}

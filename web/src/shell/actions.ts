@@ -1,0 +1,56 @@
+import { canRun, holdsAt, keyName } from "../commands/command";
+import { commands } from "../commands/list";
+import { keysOf } from "../commands/shortcuts";
+import { get } from "../state/store";
+
+/** A line of the finder. */
+export interface Action {
+  key: string;
+  name: string;
+  /** Its shortcut, what is missing for it, or where its button stands. */
+  note: string;
+  disabled: boolean;
+  run: () => void;
+}
+
+/** Everything that can be done by name here: commands, then the buttons that stand on the page for what is chosen. */
+export function actionsHere(): Action[] {
+  const state = get();
+  const named = commands
+    .filter((command) => holdsAt(command, state.place))
+    .map((command): Action => {
+      const lacks = command.lacks?.(state) ?? null;
+      const keys = keysOf(command);
+      return {
+        key: command.id,
+        name: command.name,
+        note: lacks ?? (keys ? keyName(keys) : ""),
+        disabled: !canRun(command, state),
+        run: command.run,
+      };
+    });
+  const known = new Set(named.map((action) => action.name));
+  return [...named, ...buttonsHere().filter((action) => !known.has(action.name))];
+}
+
+/** Buttons inside an area whose name says what they do; lines of lists are things and not actions. */
+function buttonsHere(): Action[] {
+  return [...document.querySelectorAll<HTMLElement>("main button, main a[href][download]")]
+    .filter((button) => button.offsetParent !== null && button.closest("li, [data-no-action]") === null)
+    .map((button, i): Action => {
+      const area = button.closest("aside, section, header")?.getAttribute("aria-label") ?? "";
+      const group = button.closest("[role=region][aria-label]")?.getAttribute("aria-label");
+      return {
+        key: `button-${i}`,
+        name: nameOf(button),
+        note: [area, group].filter(Boolean).join(", "),
+        disabled: button.matches(":disabled"),
+        run: () => button.click(),
+      };
+    })
+    .filter((action) => action.name !== "");
+}
+
+/** As a screen reader says it. */
+const nameOf = (button: HTMLElement) =>
+  (button.getAttribute("aria-label") ?? button.textContent ?? "").replace(/\s*[▾▸]\s*$/, "").trim();
