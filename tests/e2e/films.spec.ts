@@ -59,13 +59,16 @@ test("shots are copied with their keys, put in order and taken out, each undone"
   expect(cards).toBeGreaterThan(0);
 
   await page.keyboard.press("g");
+  const ids = (await server.film("demo")).shots.map((shot: { id: string }) => shot.id);
   await page.getByRole("button", { name: /^Shot 3, Good evening, copy/ }).focus();
   await page.keyboard.press("Space");
-  await expect(page.getByText(/Picked up|picked up/).first()).toBeAttached();
+  // Each step is told to those who do not see it.
+  const told = (over: number) => page.getByText(new RegExp(`over droppable area ${ids[over]}`)).first();
+  await expect(told(2)).toBeAttached();
   await page.keyboard.press("ArrowUp");
-  await page.keyboard.press("ArrowUp");
+  await expect(told(1)).toBeAttached();
   await oneEdit(page, () => page.keyboard.press("Space"));
-  expect((await order())[2]).not.toBe("Good evening, copy");
+  expect(await order()).toEqual(["Fog horn", "Good evening, copy", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Take the shot Good evening, copy out" }).click());
   expect(await order()).toEqual(["Fog horn", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
@@ -85,6 +88,7 @@ test("after a reload film, place, shot and frame are those of before", async ({ 
     return { filmId, place, shotId, frame };
   });
   expect(was.frame).toBeGreaterThan(1);
+  await painted(page);
   await page.goto(server.address);
   await painted(page);
   expect(

@@ -3,7 +3,7 @@ import type { Edit, Part, Puppet } from "../api/types";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
-import { get, type State, set } from "../state/store";
+import { get, places, type State, set } from "../state/store";
 import type { Command } from "./command";
 import { nudge } from "./nudge";
 
@@ -158,18 +158,26 @@ export const choosing: Command[] = [
     id: "remove",
     name: "Remove what is chosen",
     keys: "delete",
+    places,
     lacks: (state) => (removing(state) === null ? "choose something that can go" : null),
     about: ["part", "bone", "pin", "reach", "dial", "thing", "shake"],
     run: removeChosen,
   },
   { id: "choose-all", name: "Choose all parts", keys: "ctrl+a", places: bench, run: chooseAllParts },
-  { id: "choose-next", name: "Choose the next line", keys: "alt+down", run: () => chooseNext(1) },
-  { id: "choose-before", name: "Choose the line before", keys: "alt+up", run: () => chooseNext(-1) },
+  { id: "choose-next", name: "Choose the next line", keys: "alt+down", places, run: () => chooseNext(1) },
+  { id: "choose-before", name: "Choose the line before", keys: "alt+up", places, run: () => chooseNext(-1) },
   {
     id: "choose-none",
     name: "Choose nothing, or go back to the picture",
     keys: "escape",
-    run: () => set(get().filmsOpen && get().filmId ? { filmsOpen: false } : { chosen: null, also: [] }),
+    run: () =>
+      set(
+        get().finderOpen
+          ? { finderOpen: false }
+          : get().filmsOpen && get().filmId
+            ? { filmsOpen: false }
+            : { chosen: null, also: [] },
+      ),
   },
   { id: "duplicate", name: "Duplicate the chosen parts", keys: "ctrl+d", ...part, run: duplicate },
   { id: "group", name: "Group the chosen parts", keys: "ctrl+g", ...part, run: group },

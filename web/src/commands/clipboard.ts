@@ -2,7 +2,7 @@ import type { Edit } from "../api/types";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit } from "../state/film";
 import { newId } from "../state/select";
-import { type Clip, get, type State, set } from "../state/store";
+import { type Clip, get, places, type State, set } from "../state/store";
 import { partsChosen } from "./choosing";
 import type { Command } from "./command";
 
@@ -58,8 +58,7 @@ function paste(): void {
   void commit(edit);
 }
 
-/** Copies go through what was copied last; parts go to whichever puppet lies on the bench, things to the shot that is open. */
-export const clipping: Command[] = [
+const all: Command[] = [
   { id: "copy", name: "Copy", keys: "ctrl+c", lacks: nothing, about: ["part", "thing"], run: chooseCut(false) },
   { id: "cut", name: "Cut", keys: "ctrl+x", lacks: nothing, about: ["part", "thing"], run: chooseCut(true) },
   {
@@ -76,3 +75,6 @@ export const clipping: Command[] = [
     run: paste,
   },
 ];
+
+/** Parts go to whichever puppet lies on the bench, things to the shot that is open. */
+export const clipping: Command[] = all.map((command) => ({ ...command, places }));

@@ -15,7 +15,7 @@ export interface Command {
   keys?: string;
   /** The shortcut also counts while a field has the focus. */
   inFields?: "always" | "unless typed in";
-  /** Where it holds; everywhere when left out. */
+  /** Where it holds, and only while the place is seen; everywhere, also on the page of films, when left out. */
   places?: readonly Place[];
   /** What is missing to do it now, as "choose a part"; null when nothing is. */
   lacks?: (state: State) => string | null;
@@ -24,11 +24,12 @@ export interface Command {
   run: () => void;
 }
 
-export const holdsAt = ({ places }: Command, place: Place) => places === undefined || places.includes(place);
+export const holdsAt = ({ places }: Command, { place, filmsOpen }: Pick<State, "place" | "filmsOpen">) =>
+  places === undefined || (!filmsOpen && places.includes(place));
 
 /** Can be done here and now. */
 export const canRun = (command: Command, state: State) =>
-  holdsAt(command, state.place) && (command.lacks?.(state) ?? null) === null;
+  holdsAt(command, state) && (command.lacks?.(state) ?? null) === null;
 
 /** How a shortcut is written for people. */
 export const keyName = (keys: string) =>

@@ -1,7 +1,7 @@
 import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
 import { openPictureWindow } from "../stage/pictureWindow";
 import { toggleWay, wayList } from "../stage/ways";
-import { get, type Side, set } from "../state/store";
+import { get, places, type Side, set } from "../state/store";
 import type { Command } from "./command";
 
 /** Folds sides away; when all of them are, brings them back. */
@@ -12,8 +12,7 @@ function fold(sides: Side[]): void {
   set({ foldedAway: away });
 }
 
-/** How the picture is looked at, and what stands round it. */
-export const looking: Command[] = [
+const all: Command[] = [
   { id: "nearer", name: "Look from nearer", keys: "equal", run: () => zoomBy(KeyStep) },
   { id: "farther", name: "Look from farther", keys: "minus", run: () => zoomBy(1 / KeyStep) },
   { id: "see-all", name: "Look at all of the picture", keys: "0", about: ["picture"], run: seeAll },
@@ -44,3 +43,6 @@ export const looking: Command[] = [
   ...wayList.map(({ way, title }) => ({ id: `way-${way}`, name: `Look: ${title}`, run: () => toggleWay(way) })),
   { id: "beyond", name: "Look: past the frame’s edges", run: () => set({ beyond: !get().beyond }) },
 ];
+
+/** How the picture is looked at, and what stands round it: wherever there is a picture. */
+export const looking: Command[] = all.map((command) => ({ ...command, places }));

@@ -22,6 +22,8 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
       // A key may mean one thing here and another there.
       if (!canRun(command, get())) return;
       const target = event.target instanceof Element ? event.target : null;
+      // What lies over the page has the keys for itself.
+      if (command.inFields !== "always" && target?.closest("[role=dialog], [role=menu], [role=presentation]")) return;
       // A button that was gone to by keys keeps its own Enter and Space; one that was clicked does not.
       const button = buttonOf(target);
       if (button !== null && button !== clicked && (keys === "enter" || keys === "space")) return;

@@ -26,18 +26,36 @@ export function Shortcuts() {
   const [filter, setFilter] = useState("");
   const [waits, setWaits] = useState<Command | null>(null);
   const [refused, setRefused] = useState("");
+  const [recorded, { start, stop, isRecording }] = useRecordHotkeys();
+  const wait = (command: Command | null) => {
+    setWaits(command);
+    if (command) start();
+    else stop();
+  };
   const close = () => {
-    setWaits(null);
+    wait(null);
     set({ shortcutsOpen: false });
   };
   const take = (keys: string) => {
     if (waits === null) return;
     const other = commands.find((one) => one.id !== waits.id && keysOf(one, changed) === keys && meet(one, waits));
-    setWaits(null);
+    wait(null);
     if (other) return setRefused(`${keyName(keys)} belongs to “${other.name}”; give that another first.`);
     setRefused("");
     changeKeys(waits, keys);
   };
+  // A key, with whatever is held with it.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is taken once, when it comes
+  useEffect(() => {
+    const keys = isRecording ? [...recorded] : [];
+    const own = keys.filter((key) => !modifiers.has(key)).at(-1);
+    if (own === undefined) return;
+    const held = ["ctrl", "alt", "shift"].filter(
+      (key) => keys.includes(key) || (key === "ctrl" && keys.includes("meta")),
+    );
+    if (own === "escape") wait(null);
+    else take([...held, own].join("+"));
+  }, [recorded]);
   const shown = commands.filter((command) => command.name.toLowerCase().includes(filter.trim().toLowerCase()));
   return (
     <Dialog open={open} onClose={close} maxWidth="sm" fullWidth aria-labelledby="shortcuts-title">
@@ -64,7 +82,7 @@ export function Shortcuts() {
         >
           {shown.map((command) => {
             const keys = keysOf(command, changed);
-            const waiting = waits?.id === command.id;
+            const waiting = isRecording && waits?.id === command.id;
             return (
               <Box component="li" key={command.id} sx={{ display: "flex", alignItems: "center", gap: 1, py: 0.25 }}>
                 <span style={{ flex: 1 }}>{command.name}</span>
@@ -74,7 +92,7 @@ export function Shortcuts() {
                 <Button
                   variant={waiting ? "contained" : "outlined"}
                   aria-label={`Shortcut of ${command.name}: ${keys ? keyName(keys) : "none"}`}
-                  onClick={() => setWaits(waiting ? null : command)}
+                  onClick={() => wait(waiting ? null : command)}
                   sx={{ minWidth: 110 }}
                 >
                   {waiting ? "Press keys…" : keys ? keyName(keys) : "none"}
@@ -90,7 +108,6 @@ export function Shortcuts() {
             );
           })}
         </Box>
-        {waits && <Listen onKeys={take} onDrop={() => setWaits(null)} />}
       </DialogContent>
       <DialogActions>
         <Button
@@ -108,25 +125,4 @@ export function Shortcuts() {
       </DialogActions>
     </Dialog>
   );
-}
-
-/** Waits for a key with whatever is held with it. */
-function Listen({ onKeys, onDrop }: { onKeys: (keys: string) => void; onDrop: () => void }) {
-  const [recorded, { start, stop }] = useRecordHotkeys();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: it listens as long as it is there
-  useEffect(() => {
-    start();
-    return stop;
-  }, []);
-  useEffect(() => {
-    const keys = [...recorded];
-    const own = keys.filter((key) => !modifiers.has(key));
-    if (own.length === 0) return;
-    if (own[0] === "escape") return onDrop();
-    const held = ["ctrl", "alt", "shift"].filter(
-      (key) => keys.includes(key) || (key === "ctrl" && keys.includes("meta")),
-    );
-    onKeys([...held, own.at(-1)].join("+"));
-  }, [recorded, onKeys, onDrop]);
-  return null;
 }

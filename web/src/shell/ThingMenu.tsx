@@ -18,7 +18,7 @@ export function ThingMenu() {
   if (menu === null || menu === "chosen") return null;
   const about: About = menu.about === "chosen" ? (chosen?.kind ?? "picture") : menu.about;
   const state = get();
-  const here = commands.filter((command) => command.about?.includes(about) && holdsAt(command, state.place));
+  const here = commands.filter((command) => command.about?.includes(about) && holdsAt(command, state));
   const close = () => set({ menu: null });
   return (
     <Menu

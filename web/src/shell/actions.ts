@@ -17,7 +17,7 @@ export interface Action {
 export function actionsHere(): Action[] {
   const state = get();
   const named = commands
-    .filter((command) => holdsAt(command, state.place))
+    .filter((command) => holdsAt(command, state))
     .map((command): Action => {
       const lacks = command.lacks?.(state) ?? null;
       const keys = keysOf(command);
