@@ -91,7 +91,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   expect(head.pivot.y).toBeGreaterThan(180);
 
   // Put it back in place for the sums below.
-  await setNumber(page, "Pivot, down", "150");
+  await setNumber(page, "Pivot down", "150");
 
   // Rig: two bones in a row, what rides on them, a reach; two pins on the head and its mesh.
   await go(page, "Rig");

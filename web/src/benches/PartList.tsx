@@ -25,8 +25,9 @@ import { useInView } from "../fields/useInView";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
 import { LineFace, lineLook } from "./LineFace";
+import { carrierOf, inPaintingOrder, switchListOrder, underCarriers, useListOrder } from "./listOrder";
 
-/** A puppet's parts, front to back as they lie over each other; dragging reorders them. */
+/** A puppet's parts, front to back as they lie over each other, where dragging reorders them; or each under what carries it. */
 export function PartList({
   puppet,
   reorders,
@@ -48,11 +49,11 @@ export function PartList({
   const filter = useStore((state) => state.filter);
   const showTucked = useStore((state) => state.showTucked);
   const tucked = puppet.parts.filter((part) => part.tuckedAway).length;
-  const front = [...puppet.parts]
-    .reverse()
-    .filter((part) => (showTucked || !part.tuckedAway) && fits(part, filter))
-    .filter((part) => filter !== "" || !carriersOf(puppet, part).some((carrier) => folded.includes(carrier)));
-  const order = front.map((part) => part.id);
+  const byCarriers = useListOrder((state) => state.byCarriers);
+  const front = (byCarriers ? underCarriers(puppet) : inPaintingOrder(puppet))
+    .filter(({ part }) => (showTucked || !part.tuckedAway) && fits(part, filter))
+    .filter(({ part }) => filter !== "" || !byCarriers || !isFolded(puppet, part, folded));
+  const order = front.map(({ part }) => part.id);
   const drop = ({ active, over }: DragEndEvent) => {
     const to = puppet.parts.findIndex((part) => part.id === over?.id);
     if (over && active.id !== over.id && to >= 0)
@@ -70,18 +71,34 @@ export function PartList({
         onKeyDown={(event: React.KeyboardEvent) => event.stopPropagation()}
         sx={{ ...entry, width: "100%", boxSizing: "border-box", mb: 0.5 }}
       />
+      <Box sx={{ display: "flex", gap: 0.25, mb: 0.5 }} role="group" aria-label="Order of the list">
+        {[false, true].map((carriers) => (
+          <Button
+            key={String(carriers)}
+            aria-pressed={byCarriers === carriers}
+            onClick={() => byCarriers !== carriers && switchListOrder()}
+            sx={{ px: 0.75, fontSize: 12, bgcolor: byCarriers === carriers ? "action.selected" : "transparent" }}
+          >
+            {carriers ? "By carriers" : "As painted"}
+          </Button>
+        ))}
+      </Box>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext items={order} strategy={verticalListSortingStrategy} disabled={!reorders}>
-          <Box component="ul" aria-label="Parts, front to back" sx={{ listStyle: "none", m: 0, p: 0 }}>
-            {front.map((part) => (
+        <SortableContext items={order} strategy={verticalListSortingStrategy} disabled={!reorders || byCarriers}>
+          <Box
+            component="ul"
+            aria-label={byCarriers ? "Parts, each under what carries it" : "Parts, front to back"}
+            sx={{ listStyle: "none", m: 0, p: 0 }}
+          >
+            {front.map(({ part, depth }) => (
               <PartLine
                 key={part.id}
                 part={part}
                 order={order}
-                depth={Math.min(5, carriersOf(puppet, part).length)}
+                depth={Math.min(5, depth)}
                 note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
                 folds={
-                  puppet.parts.some((other) => other.ridesOn === part.id)
+                  byCarriers && puppet.parts.some((other) => carrierOf(puppet, other)?.id === part.id)
                     ? folded.includes(part.id)
                       ? "folded"
                       : "open"
@@ -101,16 +118,10 @@ export function PartList({
   );
 }
 
-/** The parts that carry a part, the nearest first. */
-function carriersOf(puppet: Puppet, part: Part): string[] {
-  const found: string[] = [];
-  let at = part.ridesOn;
-  while (at && found.length < puppet.parts.length) {
-    const carrier = puppet.parts.find((candidate) => candidate.id === at);
-    if (carrier) found.push(carrier.id);
-    at = carrier?.ridesOn;
-  }
-  return found;
+/** Something that carries it is folded. */
+function isFolded(puppet: Puppet, part: Part, folded: readonly string[]): boolean {
+  for (let at = carrierOf(puppet, part); at; at = carrierOf(puppet, at)) if (folded.includes(at.id)) return true;
+  return false;
 }
 
 const fits = (part: Part, filter: string) =>

@@ -1,5 +1,6 @@
 import { enqueueSnackbar } from "notistack";
 import type { Edit, Part, Puppet } from "../api/types";
+import { switchListOrder } from "../benches/listOrder";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
@@ -162,6 +163,12 @@ export const choosing: Command[] = [
     lacks: (state) => (removing(state) === null ? "choose something that can go" : null),
     about: ["part", "bone", "pin", "reach", "dial", "thing", "shake"],
     run: removeChosen,
+  },
+  {
+    id: "list-order",
+    name: "List parts as they are painted, or by what carries them",
+    places: bench,
+    run: switchListOrder,
   },
   { id: "choose-all", name: "Choose all parts", keys: "ctrl+a", places: bench, run: chooseAllParts },
   { id: "choose-next", name: "Choose the next line", keys: "alt+down", places, run: () => chooseNext(1) },

@@ -1,12 +1,16 @@
 import Box from "@mui/material/Box";
 import { entry, row } from "./row";
+import { TypedChoice } from "./TypedChoice";
 
-interface Choice {
+export interface Choice {
   value: string;
   title: string;
 }
 
-/** One of a list, by the browser's own list box. */
+/** A list of more than so many is found in by typing. */
+const Long = 16;
+
+/** One of a list: a short one by the browser's own list box, a long one by typing. */
 export function ChoiceField({
   label,
   value,
@@ -21,6 +25,15 @@ export function ChoiceField({
   marked?: boolean;
   onChoose: (value: string) => void;
 }) {
+  if (choices.length > Long)
+    return (
+      <Box sx={{ ...row, gap: 1 }}>
+        <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>
+          {label}
+        </Box>
+        <TypedChoice label={label} value={value} choices={choices} onChoose={onChoose} />
+      </Box>
+    );
   return (
     <Box component="label" sx={{ ...row, gap: 1 }}>
       <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>

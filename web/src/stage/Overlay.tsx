@@ -1,7 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import { useState } from "react";
 import { useShallow } from "zustand/react/shallow";
-import type { AnswerTo, Edit, Grip, Point } from "../api/types";
+import type { AnswerTo, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
 import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
@@ -12,7 +12,7 @@ import { type Box, startBox } from "./boxChoice";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { MeshLines } from "./MeshLines";
-import { PinName } from "./PinName";
+import { type NewPin, PinName } from "./PinName";
 import { RestHandles } from "./RestHandles";
 
 type Handles = AnswerTo<"overlay">;
@@ -37,7 +37,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const brush = useStore((state) => state.brush);
   const wholeBody = useStore((state) => state.wholeBody);
   const [box, setBox] = useState<Box | null>(null);
-  const [naming, setNaming] = useState<string | null>(null);
+  const [naming, setNaming] = useState<NewPin | null>(null);
   const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
   const answer = useAnswer(view && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null);
   if (!film) return null;
@@ -210,11 +210,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               )}
             />
           ))}
-        {own(handles.pins)
-          .filter((pin) => pin.thing === naming)
-          .map((pin) => (
-            <PinName key={pin.thing} thing={pin.thing} at={pin.at} scale={scale} onDone={() => setNaming(null)} />
-          ))}
+        {naming && <PinName key={naming.pin} made={naming} scale={scale} onDone={() => setNaming(null)} />}
         {poses &&
           own(handles.goals).map((goal) => (
             <GoalRing
@@ -280,11 +276,12 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const hit = view && (await engine.ask({ kind: "hit", view, frame, at }).catch(tell));
     const part = chosen?.kind === "part" ? chosen.thing : hit?.part;
     if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
-    const made = newId("pin");
-    const edit: Edit | null = await makeAt({ kind: "NewPin", thing: part, owner, newId: made, ...plain }, at);
-    if (!edit) return;
-    set({ chosen: { kind: "part", thing: part } });
+    const pins = puppet?.parts.find((one) => one.id === part)?.pins.length ?? 0;
+    const made: NewPin = { part, pin: newId("pin"), at, name: `Pin ${pins + 1}` };
     setNaming(made);
+    const edit = await makeAt({ kind: "NewPin", thing: part, owner, newId: made.pin, ...plain }, at);
+    if (edit) set({ chosen: { kind: "part", thing: part } });
+    else setNaming(null);
   }
 }
 

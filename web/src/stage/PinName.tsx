@@ -1,34 +1,41 @@
 import { useTheme } from "@mui/material/styles";
-import { useEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 import type { Point } from "../api/types";
 import { commit } from "../state/film";
 import { usePuppet } from "../state/select";
 
 const [Width, Height] = [110, 28];
 
+/** A pin on its way into the film: it can be named before it is there. */
+export interface NewPin {
+  part: string;
+  pin: string;
+  at: Point;
+  /** What it is called until somebody says otherwise. */
+  name: string;
+}
+
 /** A pin that was just dropped is named where it sits: typing writes over its number, Escape leaves it. */
-export function PinName({ thing, at, scale, onDone }: { thing: string; at: Point; scale: number; onDone: () => void }) {
+export function PinName({ made, scale, onDone }: { made: NewPin; scale: number; onDone: () => void }) {
   const { inks } = useTheme().palette;
   const puppet = usePuppet();
   const left = useRef(false);
   const field = useRef<HTMLInputElement>(null);
-  const part = puppet?.parts.find((candidate) => candidate.pins.some((pin) => pin.id === thing));
-  const pin = part?.pins.find((candidate) => candidate.id === thing);
-  const there = pin !== undefined;
-  useEffect(() => {
-    if (!there) return;
+  useLayoutEffect(() => {
     field.current?.focus();
     field.current?.select();
-  }, [there]);
-  if (!puppet || !part || !pin) return null;
+  }, []);
+  if (!puppet) return null;
+  const { at } = made;
   const write = (text: string) => {
     const name = text.trim();
-    if (!left.current && name !== "" && name !== pin.name) {
+    if (!left.current && name !== "" && name !== made.name) {
+      // After the edit that drops it, because edits go one after the other.
       void commit({
         kind: "changePin",
         puppetId: puppet.id,
-        partId: part.id,
-        pinId: pin.id,
+        partId: made.part,
+        pinId: made.pin,
         name,
         withoutFollowThrough: false,
       });
@@ -48,7 +55,7 @@ export function PinName({ thing, at, scale, onDone }: { thing: string; at: Point
       <input
         ref={field}
         aria-label="Name of the pin"
-        defaultValue={pin.name}
+        defaultValue={made.name}
         onBlur={(event) => write(event.target.value)}
         onKeyDown={(event) => {
           event.stopPropagation();

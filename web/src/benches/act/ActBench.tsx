@@ -1,18 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useTheme } from "@mui/material/styles";
 import Tooltip from "@mui/material/Tooltip";
 import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
 import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
-import { labelInk } from "../../fields/labels";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
 import { castsOf, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
-import { type Chosen, set, useStore } from "../../state/store";
+import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
@@ -21,11 +19,10 @@ import type { Bench } from "../Bench";
 import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../GapCard";
 import { hasLook, keying, LookFields } from "../LookFields";
-import { PickList } from "../PickList";
 import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
-import { obeyed } from "../rig/chains";
 import { ValueFields } from "../ValueFields";
+import { ActList } from "./ActList";
 
 /** Poses, keyed and timed. */
 export function ActBench(): Bench {
@@ -74,83 +71,6 @@ export function ActBench(): Bench {
       cast && puppet ? <ActCard owner={cast.id} puppet={puppet} /> : <Hint>Put a puppet on the stage to act it.</Hint>,
     strip: <Strip camera={false} />,
   };
-}
-
-function ActList({ puppet }: { puppet: Puppet | null }) {
-  const { inks } = useTheme().palette;
-  const shot = useShot();
-  const castId = useStore((state) => state.castId);
-  const chosen = useStore((state) => state.chosen);
-  if (!shot) return null;
-  const things = puppet
-    ? [
-        { id: "body", name: "Whole body", kind: "body" as const, ink: inks.brass },
-        { id: "stand", name: "Where it stands", kind: "stand" as const, ink: inks.brass },
-        ...puppet.dials.map((dial) => ({
-          id: dial.id,
-          name: dial.name,
-          note: dial.isPad ? "pad" : "dial",
-          kind: "dial" as const,
-          ink: inks.plum,
-        })),
-        ...puppet.reaches.map((reach) => ({
-          id: reach.id,
-          name: reach.name,
-          note: "reach",
-          kind: "reach" as const,
-          ink: inks.petrol,
-        })),
-        ...puppet.bones
-          .filter((bone) => !obeyed(puppet, bone.id))
-          .map((bone) => ({ id: bone.id, name: bone.name, note: "bone", kind: "bone" as const, ink: inks.brass })),
-        ...[...puppet.parts].reverse().map((part) => ({
-          id: part.id,
-          name: part.name,
-          kind: "part" as const,
-          ink: labelInk(inks, part.label),
-          faint: part.hidden,
-        })),
-        ...puppet.parts.flatMap((part) =>
-          part.pins.map((pin) => ({ id: pin.id, name: pin.name, note: "pin", kind: "pin" as const, ink: inks.petrol })),
-        ),
-        ...puppet.parts.flatMap((part) => [
-          ...part.kneads.map(({ id, name }) => ({ id, name, note: "knead", kind: "knead" as const, ink: inks.leaf })),
-          ...part.forms.map(({ id, name }) => ({ id, name, note: "form", kind: "form" as const, ink: inks.leaf })),
-        ]),
-      ]
-    : [];
-  return (
-    <>
-      <Heading>On this shot</Heading>
-      {castsOf(shot).map((member) => (
-        <div key={member.id}>
-          <PickList
-            label="Puppets"
-            lines={[{ id: member.id, name: member.name, note: "puppet" }]}
-            chosen={member.id === castId && !chosen ? member.id : null}
-            onPick={(id) => set({ castId: id, chosen: null })}
-          />
-          {member.id === castId && (
-            <PickList
-              label={`Controls of ${member.name}`}
-              lines={things.map((thing) => ({ ...thing, depth: 1 }))}
-              chosen={chosen?.thing ?? null}
-              onPick={(id) =>
-                set({
-                  chosen: {
-                    kind: (things.find((thing) => thing.id === id)?.kind ?? "part") as Chosen["kind"],
-                    owner: member.id,
-                    thing: id,
-                  },
-                })
-              }
-            />
-          )}
-        </div>
-      ))}
-      <PutOnStage />
-    </>
-  );
 }
 
 function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {

@@ -28,8 +28,8 @@ export function Duplicate({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
     <>
       <Box sx={{ ...row, gap: 0.75, mt: 1 }}>
         <span style={{ flex: 1 }}>Copies lie off</span>
-        {field("x", "Copies lie off, across")}
-        {field("y", "Copies lie off, down")}
+        {field("x", "Copies lie off across")}
+        {field("y", "Copies lie off down")}
         <span>px</span>
       </Box>
       <Button

@@ -14,7 +14,7 @@ export function OtherCarriers(props: { puppet: Puppet; part: Part; onWrite: (ids
       <ChoiceField
         label="Or carried by"
         value=""
-        choices={[{ value: "", title: "Choose one more…" }, ...free]}
+        choices={[{ value: "", title: "Choose…" }, ...free]}
         onChoose={(id) => id && onWrite([...part.alsoRidesOn, id])}
       />
       {part.alsoRidesOn.length > 0 && (

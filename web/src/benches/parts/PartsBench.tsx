@@ -38,7 +38,7 @@ export function PartsBench(): Bench {
     list: puppet ? (
       <>
         <PuppetMenu />
-        <Heading>Parts, front to back</Heading>
+        <Heading>Parts</Heading>
         <PartList puppet={puppet} reorders note={(one) => (one.drawing ? "" : "carries")} />
       </>
     ) : (
@@ -97,7 +97,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         onWrite={(name) => void commit({ kind: "changePuppet", puppetId: puppet.id, name })}
       />
       <NumberField
-        label="Ground point, across"
+        label="Ground point across"
         unit="px"
         decimals={1}
         step={1}
@@ -105,7 +105,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         edit={(x) => origin(x, puppet.origin.y)}
       />
       <NumberField
-        label="Ground point, down"
+        label="Ground point down"
         unit="px"
         decimals={1}
         step={1}
@@ -143,7 +143,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       />
       <OtherCarriers puppet={puppet} part={part} onWrite={(alsoRidesOn) => void commit(change({ alsoRidesOn }))} />
       <NumberField
-        label="Pivot, across"
+        label="Pivot across"
         unit="px"
         decimals={1}
         step={1}
@@ -151,7 +151,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         edit={(x) => change({ pivot: { x, y: part.pivot.y } })}
       />
       <NumberField
-        label="Pivot, down"
+        label="Pivot down"
         unit="px"
         decimals={1}
         step={1}

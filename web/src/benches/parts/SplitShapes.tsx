@@ -66,7 +66,7 @@ function Picking({
   return (
     <Box role="region" aria-label="Make a part of some shapes" sx={{ mt: 1 }}>
       <Hint>Pick the shapes that become a part of their own; with Shift all up to here.</Hint>
-      <Box sx={{ textAlign: "center" }}>
+      <Box sx={{ textAlign: "center", bgcolor: "divider", borderRadius: 1, mb: 0.5 }}>
         <Picture drawing={drawing} size={150} strong={picked} />
       </Box>
       <Box

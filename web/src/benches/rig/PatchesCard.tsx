@@ -4,14 +4,13 @@ import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
-import { useStore } from "../../state/store";
 
 /** Round areas of the mesh that must not bend. */
 export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const put = (patch: StiffPatch): Edit => ({ kind: "putOnPart", puppetId: puppet.id, partId: part.id, patch });
-  const art = useStore((state) => state.film?.drawings.find((drawing) => drawing.id === part.drawing)?.bounds);
-  if (part.pins.length === 0 || !art) return null;
-  const middle = { x: art.x + art.width / 2, y: art.y + art.height / 2 };
+  // At a pin, which surely lies on the art: its middle may lie beside a curved tail.
+  const pin = part.pins[part.patches.length % part.pins.length];
+  if (!pin) return null;
   return (
     <>
       {part.patches.map((patch) => (
@@ -57,7 +56,7 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         sx={{ mt: 1, mr: 0.5 }}
         onClick={() =>
           void commit(
-            put({ id: newId("patch"), name: `Stiff patch ${part.patches.length + 1}`, at: middle, radius: 40 }),
+            put({ id: newId("patch"), name: `Stiff patch ${part.patches.length + 1}`, at: pin.at, radius: 40 }),
           )
         }
       >

@@ -14,7 +14,7 @@ const holds: { value: PinHold; title: string }[] = [
   { value: "Place", title: "place" },
   { value: "PlaceAndTurn", title: "place + turn" },
   { value: "PlaceTurnAndSize", title: "place + turn + size" },
-  { value: "Watch", title: "nothing: it is watched" },
+  { value: "Watch", title: "nothing, only watched" },
 ];
 
 /** What a pin holds, what takes it along, and what moves with it. */
@@ -65,8 +65,8 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
       ) : (
         <>
           <NumberField
-            label="In front by"
-            unit=""
+            label="Lies in front by"
+            unit="layers"
             decimals={0}
             step={1}
             min={-100}

@@ -85,7 +85,7 @@ export function RigBench(): Bench {
     list: (
       <>
         <PuppetMenu />
-        <Foldable title="Parts, front to back" count={puppet.parts.length}>
+        <Foldable title="Parts" count={puppet.parts.length}>
           <PartList
             puppet={puppet}
             reorders={false}

@@ -24,7 +24,7 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           {(["x", "y"] as const).map((axis) => (
             <NumberField
               key={axis}
-              label={axis === "x" ? "Pivot, across" : "Pivot, down"}
+              label={axis === "x" ? "Pivot across" : "Pivot down"}
               unit="px"
               decimals={1}
               step={1}

@@ -44,7 +44,7 @@ export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       {(["x", "y"] as const).map((axis) => (
         <NumberField
           key={axis}
-          label={axis === "x" ? "Held at, across" : "Held at, down"}
+          label={axis === "x" ? "Held at across" : "Held at down"}
           unit="px"
           decimals={0}
           step={5}

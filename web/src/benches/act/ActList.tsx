@@ -1,0 +1,110 @@
+import { useTheme } from "@mui/material/styles";
+import type { Puppet } from "../../api/types";
+import { Foldable } from "../../fields/Foldable";
+import { Heading } from "../../fields/Heading";
+import { labelInk } from "../../fields/labels";
+import { castsOf, useShot } from "../../state/select";
+import { type Chosen, set, useStore } from "../../state/store";
+import type { Inks } from "../../theme";
+import { inPaintingOrder, underCarriers, useListOrder } from "../listOrder";
+import { type PickLine, PickList } from "../PickList";
+import { PutOnStage } from "../PutOnStage";
+import { obeyed } from "../rig/chains";
+
+interface Control extends PickLine {
+  kind: Chosen["kind"];
+}
+
+/** What a puppet is acted by, under headings that fold away: controls first, then its parts, then what sits on them. */
+function controlsOf(puppet: Puppet, inks: Inks, byCarriers: boolean): { title: string; lines: Control[] }[] {
+  const pins = puppet.parts.flatMap((part) => part.pins);
+  const looks = puppet.parts.flatMap((part) => [
+    ...part.kneads.map((one) => ({ ...one, note: "knead", kind: "knead" as const })),
+    ...part.forms.map((one) => ({ ...one, note: "form", kind: "form" as const })),
+  ]);
+  return [
+    {
+      title: "Controls",
+      lines: [
+        { id: "body", name: "Whole body", kind: "body", ink: inks.brass },
+        { id: "stand", name: "Where it stands", kind: "stand", ink: inks.brass },
+        ...puppet.dials.map(({ id, name, isPad }) => {
+          return { id, name, note: isPad ? "pad" : "dial", kind: "dial" as const, ink: inks.plum };
+        }),
+        ...puppet.reaches.map(({ id, name }) => {
+          return { id, name, note: "reach", kind: "reach" as const, ink: inks.petrol };
+        }),
+        ...puppet.bones
+          .filter((bone) => !obeyed(puppet, bone.id))
+          .map(({ id, name }) => ({ id, name, note: "bone", kind: "bone" as const, ink: inks.brass })),
+      ],
+    },
+    {
+      title: "Parts",
+      lines: (byCarriers ? underCarriers(puppet) : inPaintingOrder(puppet)).map(({ part, depth }) => ({
+        id: part.id,
+        name: part.name,
+        kind: "part" as const,
+        ink: labelInk(inks, part.label),
+        faint: part.hidden,
+        depth,
+      })),
+    },
+    {
+      title: "Pins",
+      lines: pins.map(({ id, name }) => ({ id, name, note: "pin", kind: "pin" as const, ink: inks.petrol })),
+    },
+    {
+      title: "Forms and kneads",
+      lines: looks.map(({ id, name, note, kind }) => ({ id, name, note, kind, ink: inks.leaf })),
+    },
+  ];
+}
+
+/** The puppets on the shot; under the one that is acted, all that it is acted by. */
+export function ActList({ puppet }: { puppet: Puppet | null }) {
+  const { inks } = useTheme().palette;
+  const shot = useShot();
+  const castId = useStore((state) => state.castId);
+  const chosen = useStore((state) => state.chosen);
+  const byCarriers = useListOrder((state) => state.byCarriers);
+  if (!shot) return null;
+  return (
+    <>
+      <Heading>On this shot</Heading>
+      {castsOf(shot).map((member) => (
+        <div key={member.id}>
+          <PickList
+            label="Puppets"
+            lines={[{ id: member.id, name: member.name, note: "puppet" }]}
+            chosen={member.id === castId && !chosen ? member.id : null}
+            onPick={(id) => set({ castId: id, chosen: null })}
+          />
+          {member.id === castId &&
+            puppet &&
+            controlsOf(puppet, inks, byCarriers)
+              .filter(({ lines }) => lines.length > 0)
+              .map(({ title, lines }) => (
+                <Foldable key={title} title={title} count={lines.length}>
+                  <PickList
+                    label={`${title} of ${member.name}`}
+                    lines={lines}
+                    chosen={chosen?.thing ?? null}
+                    onPick={(id) =>
+                      set({
+                        chosen: {
+                          kind: lines.find((line) => line.id === id)?.kind ?? "part",
+                          owner: member.id,
+                          thing: id,
+                        },
+                      })
+                    }
+                  />
+                </Foldable>
+              ))}
+        </div>
+      ))}
+      <PutOnStage />
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import type { Choice } from "./ChoiceField";
+import { entry } from "./row";
+
+/** One of a long list, found by a piece of its name. */
+export function TypedChoice({
+  label,
+  value,
+  choices,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  choices: Choice[];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <Autocomplete
+      options={choices}
+      value={choices.find((choice) => choice.value === value) ?? null}
+      getOptionLabel={(choice) => choice.title}
+      getOptionKey={(choice) => choice.value}
+      isOptionEqualToValue={(one, other) => one.value === other.value}
+      disableClearable={value !== ""}
+      autoHighlight
+      selectOnFocus
+      handleHomeEndKeys
+      onChange={(_, choice) => choice && onChoose(choice.value)}
+      slotProps={{ popper: { sx: { minWidth: 220 }, placement: "bottom-end" }, paper: { sx: { fontSize: 13 } } }}
+      sx={{ width: "58%" }}
+      renderInput={({ slotProps, id, disabled }) => (
+        <Box ref={slotProps.input?.ref} sx={{ position: "relative" }}>
+          <Box
+            component="input"
+            type="text"
+            {...slotProps.htmlInput}
+            id={id}
+            disabled={disabled}
+            aria-label={label}
+            sx={{ ...entry, width: "100%", boxSizing: "border-box", pr: 2.25, textOverflow: "ellipsis" }}
+          />
+          <Box
+            component="span"
+            aria-hidden="true"
+            sx={{ position: "absolute", right: 6, top: 7, fontSize: 10, pointerEvents: "none" }}
+          >
+            ▼
+          </Box>
+        </Box>
+      )}
+    />
+  );
+}
