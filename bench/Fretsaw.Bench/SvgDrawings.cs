@@ -58,7 +58,8 @@ internal static class SvgDrawings
         {
             using var image = SKImage.FromEncodedData(assets[raster.Asset]);
             using var paint = new SKPaint { Color = SKColors.White.WithAlpha((byte)Math.Round(255 * opacity)) };
-            canvas.DrawImage(image, (float)raster.X, (float)raster.Y, SKSamplingOptions.Default, paint);
+            var side = (float)raster.PixelSize;
+            canvas.DrawImage(image, SKRect.Create((float)raster.X, (float)raster.Y, raster.Width * side, raster.Height * side), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear), paint);
         }
     }
 }

@@ -33,8 +33,8 @@ internal sealed class DrawingArt : IDisposable
         var (all, step) = (recorder.BeginRecording(frame), stepRecorder.BeginRecording(frame));
         if (raster is not null)
         {
-            all.DrawImage(raster, (float)drawing.Raster!.X, (float)drawing.Raster.Y, Smooth);
-            step.DrawImage(raster, (float)drawing.Raster.X, (float)drawing.Raster.Y, Smooth);
+            Lay(all, raster, drawing.Raster!);
+            Lay(step, raster, drawing.Raster!);
         }
 
         foreach (var shape in drawing.Shapes)
@@ -54,6 +54,15 @@ internal sealed class DrawingArt : IDisposable
 
         steps.Add((stepRecorder.EndRecording(), null));
         picture = recorder.EndRecording();
+    }
+
+    private static void Lay(SKCanvas canvas, SKImage image, RasterArt art)
+    {
+        canvas.Save();
+        canvas.Translate((float)art.X, (float)art.Y);
+        canvas.Scale((float)art.PixelSize);
+        canvas.DrawImage(image, 0, 0, Smooth);
+        canvas.Restore();
     }
 
     public void Paint(SKCanvas canvas) => canvas.DrawPicture(picture);

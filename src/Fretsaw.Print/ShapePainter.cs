@@ -6,7 +6,7 @@ using SkiaSharp;
 namespace Fretsaw.Print;
 
 /// <summary>A vector shape → Skia calls. web/src/stage/shapes.ts makes the same calls in the browser.</summary>
-internal static class ShapePainter
+public static class ShapePainter
 {
     public static void Paint(SKCanvas canvas, Shape shape)
     {

@@ -109,8 +109,8 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // A second eye, a chosen step to the right, in another colour.
   await line(page, "eye").click();
-  await page.getByLabel("Copies lie off, across").fill("70");
-  await page.getByLabel("Copies lie off, down").fill("0");
+  await page.getByLabel("Copies lie off across").fill("70");
+  await page.getByLabel("Copies lie off down").fill("0");
   await oneEdit(page, () => page.getByRole("button", { name: "Duplicate" }).click());
   await line(page, "eye, copy").click();
   await page.getByRole("group", { name: "Colour to exchange" }).getByRole("button", { name: "#e76f51" }).click();

@@ -101,7 +101,7 @@ export function makeTheme(dark: boolean) {
       },
       MuiIconButton: { defaultProps: { size: "small" } },
       MuiTooltip: {
-        defaultProps: { enterDelay: 500, arrow: true, describeChild: true },
+        defaultProps: { enterDelay: 500, arrow: true, describeChild: true, disableInteractive: true },
         styleOverrides: {
           tooltip: { backgroundColor: inks.rail, color: inks.railInk, fontSize: 12 },
           arrow: { color: inks.rail },

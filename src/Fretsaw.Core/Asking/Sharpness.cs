@@ -12,7 +12,7 @@ internal static class Sharpness
         var frame = new Evaluator(PlanCompiler.Compile(film, shot, rigs));
         var uses = frame.Things.Select(one => (Thing: one, Drawing: DrawingOf(one, thing, out var part), Part: part)).Where(use => use.Drawing >= 0).ToList();
         FilmException.ThrowIf(uses.Count == 0, $"'{thing}'", "is no picture or part of this shot", "choose one that is");
-        if (film.Drawings[uses[0].Drawing].Raster is null)
+        if (film.Drawings[uses[0].Drawing].Raster is not { } raster)
         {
             return new SharpnessAnswer(true, 0, 1, 0);
         }
@@ -24,7 +24,7 @@ internal static class Sharpness
             foreach (var use in uses)
             {
                 frame.Pose(use.Thing);
-                var scale = use.Thing.Magnification(film, use.Part);
+                var scale = use.Thing.Magnification(film, use.Part) * raster.PixelSize;
                 (largest, at) = scale > largest ? (scale, number) : (largest, at);
             }
         }

@@ -41,6 +41,9 @@ public sealed record RasterArt
     public required int Width { get; init; }
 
     public required int Height { get; init; }
+
+    /// <summary>Of one of its pixels in the drawing, px, [0.01, 100]: a part that was painted four times its size has 0.25.</summary>
+    public double PixelSize { get; init; } = 1;
 }
 
 public enum FillRule

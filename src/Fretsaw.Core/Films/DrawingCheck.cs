@@ -44,6 +44,7 @@ internal static partial class DrawingCheck
             Range(raster.Width, 1, 16384, place, "picture width", "px");
             Range(raster.Height, 1, 16384, place, "picture height", "px");
             Place(new Point(raster.X, raster.Y), place, "picture place");
+            Range(raster.PixelSize, 0.01, 100, place, "size of the picture's pixels", "px");
         }
 
         Demand(!drawing.Outline.IsDefault, place, "has no outline", "write an empty list");

@@ -9,6 +9,7 @@ internal sealed class SoftArt(Plan plan, ThingFrame thing, PartPlan? part) : IFr
     /// <summary>A twentieth more is not seen.</summary>
     private const double Seen = 1.05;
 
+    private readonly double pixelSize = plan.Film.Drawings[part?.Drawing ?? thing.Plan.Drawing].Raster?.PixelSize ?? 1;
     private double largest;
     private int at = 1;
 
@@ -19,7 +20,7 @@ internal sealed class SoftArt(Plan plan, ThingFrame thing, PartPlan? part) : IFr
 
     public void Visit(Evaluator frame)
     {
-        var scale = thing.Magnification(plan.Film, part);
+        var scale = thing.Magnification(plan.Film, part) * pixelSize;
         (largest, at) = scale > largest ? (scale, (int)frame.Frame) : (largest, at);
     }
 

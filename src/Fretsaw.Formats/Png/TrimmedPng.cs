@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Runtime.ExceptionServices;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
@@ -44,7 +45,12 @@ public static class TrimmedPng
         return read;
     }
 
-    private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top)
+    /// <param name="pixelSize">Of one of its pixels in the drawing, px.</param>
+    /// <returns>Null for a picture that is wholly clear.</returns>
+    internal static (Drawing Drawing, byte[] Bytes)? Of(byte[] bytes, string file, string drawingId, double left, double top, double pixelSize) =>
+        Read(bytes, file, drawingId, left, top, pixelSize);
+
+    private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top, double pixelSize = 1)
     {
         using var picture = PngFile.Decode(bytes, file);
         var (width, height) = (picture.Width, picture.Height);
@@ -57,17 +63,32 @@ public static class TrimmedPng
         using var cut = new SKBitmap();
         picture.ExtractSubset(cut, opaque);
         var kept = cut.Width == width && cut.Height == height ? bytes : Encode(cut);
-        var outline = AlphaContour.Trace(PngFile.Alpha(cut), cut.Width, cut.Height);
-        var (x, y) = (left + opaque.Left, top + opaque.Top);
+        var (x, y) = (left + (opaque.Left * pixelSize), top + (opaque.Top * pixelSize));
         var drawing = new Drawing
         {
             Id = drawingId,
             Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
-            Bounds = new Box(x, y, cut.Width, cut.Height),
-            Raster = new RasterArt { Asset = PngFile.AssetId(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height },
-            Outline = [.. outline.Select(ring => ring.Select((number, i) => number + (i % 2 == 0 ? x : y)).ToArray()).Select(ring => System.Collections.Immutable.ImmutableArray.Create(ring))],
+            Bounds = new Box(x, y, cut.Width * pixelSize, cut.Height * pixelSize),
+            Raster = new RasterArt { Asset = PngFile.AssetId(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height, PixelSize = pixelSize },
+            Outline = Outline(PngFile.Alpha(cut), cut.Width, cut.Height, x, y, pixelSize),
         };
         return (drawing, kept);
+    }
+
+    /// <summary>Of a picture that is finer than its drawing only every so many pixels count, whole where one of them is opaque.</summary>
+    private static ImmutableArray<ImmutableArray<double>> Outline(byte[] alpha, int width, int height, double x, double y, double pixelSize)
+    {
+        var step = Math.Max(1, (int)Math.Round(1 / pixelSize));
+        var (w, h) = ((width + step - 1) / step, (height + step - 1) / step);
+        var coarse = step == 1 ? alpha : new byte[w * h];
+        for (var i = 0; step > 1 && i < alpha.Length; i++)
+        {
+            var at = (i / width / step * w) + (i % width / step);
+            coarse[at] = Math.Max(coarse[at], alpha[i]);
+        }
+
+        var side = step * pixelSize;
+        return [.. AlphaContour.Trace(coarse, w, h).Select(ring => ring.Select((number, i) => (number * side) + (i % 2 == 0 ? x : y)).ToImmutableArray())];
     }
 
     private static byte[] Encode(SKBitmap picture)

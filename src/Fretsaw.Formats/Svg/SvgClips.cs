@@ -53,7 +53,8 @@ internal sealed class SvgClips(string file, IReadOnlyDictionary<string, XElement
                 continue;
             }
 
-            var outline = Named(value) is { } id && byId.TryGetValue(id, out var server) && nested < MaxNested
+            var id = Named(value);
+            var outline = id is not null && byId.TryGetValue(id, out var server) && nested < MaxNested
                 ? server.Name.LocalName switch
                 {
                     "clipPath" when property == "clip-path" => Clip(server, scope, box, nested),
@@ -63,6 +64,12 @@ internal sealed class SvgClips(string file, IReadOnlyDictionary<string, XElement
                 : null;
             if (outline is null)
             {
+                if (property == "mask" && id is not null && byId.TryGetValue(id, out var soft) && soft.Name.LocalName == "mask")
+                {
+                    // A soft mask, which whoever paints the element lays over it.
+                    continue;
+                }
+
                 note(element, $"{property} is not supported as it is written; the element came in without it");
                 continue;
             }
@@ -73,6 +80,31 @@ internal sealed class SvgClips(string file, IReadOnlyDictionary<string, XElement
 
         return scope;
     }
+
+    /// <summary>Only what of an element's clips cuts, in the drawing's pixels: soft masks are painted, and what is not understood is told elsewhere.</summary>
+    /// <returns>Null for no cut.</returns>
+    public SKPath? Hard(SvgScope scope, SvgStyle style, Func<Box> box)
+    {
+        var clip = default(SKPath);
+        foreach (var property in (string[])["clip-path", "mask"])
+        {
+            if (Named(style.Own.GetValueOrDefault(property, "none")) is { } id && byId.TryGetValue(id, out var server))
+            {
+                var outline = server.Name.LocalName switch
+                {
+                    "clipPath" when property == "clip-path" => Clip(server, scope with { Clip = null }, box, 0),
+                    "mask" when property == "mask" => Mask(server, scope with { Clip = null }, box),
+                    _ => null,
+                };
+                clip = outline is null ? clip : SvgCut.Both(clip, outline);
+            }
+        }
+
+        return clip;
+    }
+
+    /// <summary>A mask of more than opaque white and black.</summary>
+    public bool IsSoft(XElement mask) => Mask(mask, new SvgScope(Affine.Identity, new Box(0, 0, 100, 100)), () => new Box(0, 0, 100, 100)) is null;
 
     private static string? Named(string value)
     {

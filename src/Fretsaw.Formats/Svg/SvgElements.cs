@@ -32,17 +32,25 @@ internal sealed class SvgElements
 
     public SvgClips Clips { get; }
 
+    /// <summary>Patterns cover what they paint, for what is only measured.</summary>
+    public bool Measures { get; init; }
+
+    /// <summary>How often it is asked for what one drawing holds.</summary>
+    public int Times { get; init; } = 1;
+
+    public XElement? Named(string id) => byId.GetValueOrDefault(id);
+
     /// <summary>Painted so far.</summary>
     public int Count { get; private set; }
 
     /// <summary>Counts one more, be it a shape or a picture.</summary>
-    public void CountOne() => FilmException.ThrowIf(++Count > MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
+    public void CountOne() => FilmException.ThrowIf(++Count > Times * MaxShapes, file, $"paints more than {MaxShapes} shapes", "simplify the drawing");
 
     /// <param name="inherited">Of what the element stands in.</param>
     /// <param name="into">Gets its shapes.</param>
     public void Paint(XElement element, SvgStyle inherited, SvgScope scope, List<Shape> into)
     {
-        FilmException.ThrowIf(++visits > MaxVisits, file, $"paints more than {MaxVisits} elements, by using some again and again", "simplify the drawing");
+        FilmException.ThrowIf(++visits > Times * MaxVisits, file, $"paints more than {MaxVisits} elements, by using some again and again", "simplify the drawing");
         var style = inherited.Of(element, sheet);
         if (!style.Displayed)
         {
@@ -54,6 +62,12 @@ internal sealed class SvgElements
         if (SvgShapes.IsShape(name))
         {
             Shape(element, style, scope, into);
+            return;
+        }
+
+        if (name == "text")
+        {
+            Text(element, style, scope, into);
             return;
         }
 
@@ -77,9 +91,9 @@ internal sealed class SvgElements
     }
 
     /// <summary>An element's own pixels and opacity; what is in it adds its own.</summary>
-    public SvgScope Inside(XElement element, SvgStyle style, SvgScope scope) => scope with
+    public SvgScope Inside(XElement element, SvgStyle style, SvgScope scope, Box box = default) => scope with
     {
-        Matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, default, Changed),
+        Matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, box, Changed),
         Opacity = scope.Opacity * style.Opacity,
     };
 
@@ -167,9 +181,39 @@ internal sealed class SvgElements
 
         var box = SvgBoxes.Of(path);
         var at = scope with { Matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, box, Changed), Opacity = scope.Opacity * style.Opacity };
-        at = Clips.Within(at, element, style, () => box);
-        var fill = paints.Of(element, style.Fill, style, style.FillOpacity, box, at.View);
-        var stroke = StrokeOf(element, style, box, at);
+        Covered(element, style, Clips.Within(at, element, style, () => box), path, box, into);
+    }
+
+    /// <summary>Its letters as outlines; a span of it is filled as it says.</summary>
+    private void Text(XElement element, SvgStyle style, SvgScope scope, List<Shape> into)
+    {
+        var runs = SvgText.Runs(element, style, sheet, scope.View);
+        if (runs.Count == 0)
+        {
+            return;
+        }
+
+        Changed(element, "came in as outlines of the program's own typeface");
+        var at = scope with { Matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, default, Changed), Opacity = scope.Opacity * style.Opacity };
+        var all = runs.Aggregate(default(Box), (sum, run) => sum.With(SvgBoxes.Of(run.Path)));
+        at = Clips.Within(at, element, style, () => all);
+        foreach (var (holder, own, path) in runs.Where(run => run.Style.Visible && !run.Path.IsEmpty))
+        {
+            CountOne();
+            Covered(holder, own, at, path, all, into);
+        }
+    }
+
+    /// <summary>What fills and strokes a path.</summary>
+    public (Paint? Fill, Stroke? Stroke) LookOf(XElement element, SvgStyle style, Box box, SvgScope at) =>
+        (PaintOf(element, style.Fill, style, style.FillOpacity, box, at), StrokeOf(element, style, box, at));
+
+    private Paint? PaintOf(XElement element, string value, SvgStyle style, double opacity, Box box, SvgScope at) =>
+        Measures && value.StartsWith("url(", StringComparison.OrdinalIgnoreCase) ? new Paint() : paints.Of(element, value, style, opacity, box, at.View);
+
+    private void Covered(XElement element, SvgStyle style, SvgScope at, PathData path, Box box, List<Shape> into)
+    {
+        var (fill, stroke) = LookOf(element, style, box, at);
         if (fill is not null || stroke is not null)
         {
             var shape = new Shape { Path = path.ToString(), Matrix = at.Matrix, Rule = style.FillRule, Fill = fill, Opacity = at.Opacity, Stroke = stroke };
@@ -196,7 +240,7 @@ internal sealed class SvgElements
     private Stroke? StrokeOf(XElement element, SvgStyle style, Box box, SvgScope at)
     {
         var width = StrokeWidth(style, at.View);
-        return width > 0 && paints.Of(element, style.Stroke, style, style.StrokeOpacity, box, at.View) is { } paint
+        return width > 0 && PaintOf(element, style.Stroke, style, style.StrokeOpacity, box, at) is { } paint
             ? new Stroke
             {
                 Paint = paint,
@@ -244,7 +288,7 @@ internal sealed class SvgElements
     {
         var shapes = new List<Shape>();
         var (counted, seen) = (Count, visits);
-        var silent = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Count = counted, visits = seen };
+        var silent = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Count = counted, visits = seen, Measures = true };
         foreach (var (child, worn, place) in silent.Held(element, style, new SvgScope(Affine.Identity, view)))
         {
             silent.Paint(child, worn, place, shapes);

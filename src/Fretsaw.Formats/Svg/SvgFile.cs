@@ -5,13 +5,14 @@ using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Formats.Layers;
 using Fretsaw.Formats.Png;
+using Fretsaw.Formats.Svg.Painted;
 
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>
 /// Layered SVG → a puppet, or one flat's drawing. Supported: groups, viewports, symbols and switches, transforms, basic shapes and
 /// paths, fill and stroke, markers, opacity, gradients, fill rules, clip paths and hard masks, use and defs, embedded PNG pictures,
-/// viewBox and units, style attributes and rules of style.
+/// viewBox and units, style attributes and rules of style, text as outlines; filters, patterns, soft masks and blending as pictures.
 /// Everything else is listed with its place and left out.
 /// </summary>
 public static class SvgFile
@@ -31,16 +32,17 @@ public static class SvgFile
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
     public static LayeredArt ReadLayers(byte[] bytes, string file, string idPrefix, CancellationToken cancel = default)
     {
-        var walker = Walk(bytes, file);
+        var walker = Walk(bytes, file, paints: true);
         var pieces = walker.Pieces;
         var pictures = Pictures(pieces, idPrefix, cancel);
+        Painted(walker, idPrefix, pictures, cancel);
         var places = pieces.Select((piece, i) => (piece, i)).ToDictionary(one => one.piece, one => one.i);
         var layers = pieces.Select((piece, i) =>
         {
             cancel.ThrowIfCancellationRequested();
             return new ArtLayer(
                 piece.Name, piece.Inside is null ? -1 : places[piece.Inside],
-                piece.Shapes.Count > 0 ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
+                piece.Shapes.Count > 0 && !piece.Painted ? ToDrawing($"{idPrefix}-d{i + 1}", piece.Name, piece.Shapes) : pictures.GetValueOrDefault(piece)?.Drawing,
                 piece.Hidden, piece.Opacity);
         }).ToImmutableArray();
         FilmException.ThrowIf(layers.All(layer => layer.Drawing is null), file, "holds nothing to paint", "check that its shapes have a fill or a stroke");
@@ -61,11 +63,27 @@ public static class SvgFile
         return with.Zip(read).Where(pair => pair.Second is not null).ToDictionary(pair => pair.First, pair => new PlacedPicture(pair.Second!.Value.Drawing with { Name = pair.First.Name }, pair.Second.Value.Bytes));
     }
 
+    /// <summary>The pieces that shapes cannot say, painted.</summary>
+    private static void Painted(SvgWalker walker, string idPrefix, Dictionary<SvgPiece, PlacedPicture> pictures, CancellationToken cancel)
+    {
+        // What hangs out of the page comes in too, within reason.
+        var page = walker.Page;
+        var room = new Box(page.X - page.Width, page.Y - page.Height, 3 * page.Width, 3 * page.Height);
+        foreach (var (piece, i) in walker.Pieces.Select((piece, i) => (piece, i)).Where(one => one.piece.Painted && !pictures.ContainsKey(one.piece)))
+        {
+            cancel.ThrowIfCancellationRequested();
+            if (PaintedPart.Of($"{idPrefix}-d{i + 1}", piece.Name, piece.Leaves, SvgBoxes.Of(piece.Shapes), room, walker.NewPainter(), walker.Budget) is { } painted)
+            {
+                pictures.Add(piece, new PlacedPicture(painted.Drawing with { Name = piece.Name }, painted.Png));
+            }
+        }
+    }
+
     /// <summary>The whole file as one drawing.</summary>
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
     public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
     {
-        var walker = Walk(bytes, file);
+        var walker = Walk(bytes, file, paints: false);
         var shapes = walker.Pieces.Where(piece => !piece.Hidden)
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
@@ -75,12 +93,12 @@ public static class SvgFile
         return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
     }
 
-    private static SvgWalker Walk(byte[] bytes, string file)
+    private static SvgWalker Walk(byte[] bytes, string file, bool paints)
     {
         var root = SvgDocument.Load(bytes, file);
         SvgSafety.Check(root, file);
         var (view, matrix, page) = Viewport(root, file);
-        var walker = new SvgWalker(root, file, view) { Page = page, Posed = root.Attribute(SvgWriter.Posed)?.Value };
+        var walker = new SvgWalker(root, file, view) { Page = page, Paints = paints, Posed = root.Attribute(SvgWriter.Posed)?.Value };
         walker.Walk(root, matrix);
         return walker;
     }

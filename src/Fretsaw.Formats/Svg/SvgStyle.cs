@@ -15,7 +15,7 @@ internal sealed record SvgStyle
     private static readonly FrozenSet<string> OwnNames = FrozenSet.Create(
         StringComparer.Ordinal,
         "x", "y", "width", "height", "cx", "cy", "r", "rx", "ry", "transform", "transform-origin", "transform-box", "vector-effect",
-        "clip-path", "mask", "filter", "mix-blend-mode", "overflow");
+        "clip-path", "mask", "mask-type", "filter", "mix-blend-mode", "overflow");
 
     public string Fill { get; private init; } = "black";
 
@@ -54,6 +54,14 @@ internal sealed record SvgStyle
     public string MarkerEnd { get; private init; } = "none";
 
     public bool HasMarkers => MarkerStart != "none" || MarkerMiddle != "none" || MarkerEnd != "none";
+
+    /// <summary>px</summary>
+    public double FontSize { get; private init; } = 16;
+
+    public bool Bold { get; private init; }
+
+    /// <summary>Where a text lies about its place: start, middle or end.</summary>
+    public string Anchor { get; private init; } = "start";
 
     public bool Visible { get; private init; } = true;
 
@@ -110,6 +118,9 @@ internal sealed record SvgStyle
             "marker-start" => this with { MarkerStart = value },
             "marker-mid" => this with { MarkerMiddle = value },
             "marker-end" => this with { MarkerEnd = value },
+            "font-size" => this with { FontSize = SizeOf(value, inherited.FontSize) },
+            "font-weight" => this with { Bold = value is "bold" or "bolder" || (SvgNumbers.Length(value) ?? 0) >= 600 },
+            "text-anchor" => this with { Anchor = value },
             "visibility" => this with { Visible = value == "visible" },
             "opacity" => this with { Opacity = Math.Clamp(SvgNumbers.Length(value, 1) ?? Opacity, 0, 1) },
             "display" => this with { Displayed = value != "none" && inherited.Displayed },
@@ -133,10 +144,19 @@ internal sealed record SvgStyle
         "stroke-miterlimit" => this with { MiterLimit = from.MiterLimit },
         "stroke-dasharray" => this with { Dashes = from.Dashes },
         "stroke-dashoffset" => this with { DashOffset = from.DashOffset },
+        "font-size" => this with { FontSize = from.FontSize },
+        "font-weight" => this with { Bold = from.Bold },
+        "text-anchor" => this with { Anchor = from.Anchor },
         "visibility" => this with { Visible = from.Visible },
         "opacity" => this with { Opacity = from.Opacity },
         _ => this,
     };
+
+    /// <summary>An em is of the text round it.</summary>
+    private static double SizeOf(string value, double inherited) =>
+        value.EndsWith("em", StringComparison.Ordinal) && !value.EndsWith("rem", StringComparison.Ordinal) && SvgNumbers.Length(value[..^2]) is { } times
+            ? times * inherited
+            : SvgNumbers.Length(value, inherited) is >= 0 and var size ? size : inherited;
 
     private static FillRule RuleOf(string value) => value == "evenodd" ? FillRule.EvenOdd : FillRule.NonZero;
 }

@@ -3,6 +3,7 @@ using System.Xml.Linq;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Formats.Png;
+using Fretsaw.Formats.Svg.Painted;
 
 namespace Fretsaw.Formats.Svg;
 
@@ -21,6 +22,12 @@ internal sealed class SvgPiece(string name, SvgPiece? inside, double opacity, bo
     public List<Shape> Shapes { get; } = [];
 
     public SvgImage? Picture { get; set; }
+
+    /// <summary>The elements that its shapes are of, or all of it that is painted.</summary>
+    public List<SvgLeaf> Leaves { get; } = [];
+
+    /// <summary>Shapes cannot say it: it becomes a picture of its leaves.</summary>
+    public bool Painted { get; set; }
 
     /// <summary>Stands in another piece from now on, unless it is in that one already by a detour.</summary>
     public void RideOn(SvgPiece carrier)
@@ -59,6 +66,12 @@ internal sealed partial class SvgWalker
     private readonly Box view;
     private readonly SvgSheet sheet;
     private readonly SvgElements elements;
+    private readonly SvgNeeds needs;
+    private readonly SvgElements measure;
+
+    /// <summary>For painting: what is painted has been measured before, and is a pattern's or a mask's besides.</summary>
+    private readonly SvgElements again;
+    private readonly Dictionary<string, XElement> byId = new(StringComparer.Ordinal);
     private readonly HashSet<(string Place, string What)> told = [];
     private readonly Dictionary<string, SvgPiece> byElement = new(StringComparer.Ordinal);
 
@@ -70,7 +83,6 @@ internal sealed partial class SvgWalker
     public SvgWalker(XElement root, string file, Box view)
     {
         (this.file, this.view) = (file, view);
-        var byId = new Dictionary<string, XElement>(StringComparer.Ordinal);
         foreach (var element in root.DescendantsAndSelf())
         {
             if (element.Attribute("id")?.Value is { } id)
@@ -81,7 +93,19 @@ internal sealed partial class SvgWalker
 
         sheet = new SvgSheet(root, (element, what) => Note(element, ArtFate.Changed, what));
         elements = new SvgElements(file, byId, sheet, Note);
+        needs = new SvgNeeds(byId, sheet, elements.Clips);
+        measure = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Measures = true };
+        again = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Times = 3 };
+        Budget = new PaintBudget(file);
     }
+
+    /// <summary>Parts may become pictures; else what shapes cannot say is left out and told.</summary>
+    public bool Paints { get; init; }
+
+    /// <summary>For one part that is painted.</summary>
+    public SvgPainter NewPainter() => new(sheet, again, needs, Budget);
+
+    public PaintBudget Budget { get; }
 
     public List<SvgPiece> Pieces { get; } = [];
 
@@ -133,7 +157,7 @@ internal sealed partial class SvgWalker
             else if (IsArt(child))
             {
                 loose ??= Add(new SvgPiece(NameOf(child) ?? $"Part {++unnamed}", null, 1, false));
-                elements.Paint(child, style, at, loose.Shapes);
+                Leaf(child, style, at, loose);
             }
             else
             {
@@ -157,12 +181,13 @@ internal sealed partial class SvgWalker
 
     private static bool IsGroup(XElement element) => element.Name.LocalName is "g" or "svg" or "a" or "switch";
 
-    private static bool IsArt(XElement element) => SvgShapes.IsShape(element.Name.LocalName) || element.Name.LocalName == "use";
+    private static bool IsArt(XElement element) => SvgShapes.IsShape(element.Name.LocalName) || element.Name.LocalName is "use" or "text";
 
     private void Group(XElement group, SvgStyle inherited, SvgScope scope, SvgPiece? inside)
     {
         var style = inherited.Of(group, sheet);
-        foreach (var property in style.Unsupported)
+        var need = Paints ? needs.Own(group, style) : null;
+        foreach (var property in style.Unsupported.Where(property => need is null || property != "filter"))
         {
             Note(group, ArtFate.Changed, $"{property} is not supported; the element came in without it");
         }
@@ -179,6 +204,13 @@ internal sealed partial class SvgWalker
         if (group.Attribute(SvgWriter.RidesOn)?.Value is { } carrier)
         {
             riders.Add((piece, carrier));
+        }
+
+        if (need is not null)
+        {
+            // What is over all of it cannot be over each of its parts.
+            Whole(group, need, hidden ? inherited.Shown() : inherited, scope, piece);
+            return;
         }
 
         style = hidden ? style.Shown() : style;
@@ -210,7 +242,7 @@ internal sealed partial class SvgWalker
                     piece.HasChildren = false;
                 }
 
-                elements.Paint(child, worn, place, into.Shapes);
+                Leaf(child, worn, place, into);
             }
             else
             {
@@ -219,13 +251,36 @@ internal sealed partial class SvgWalker
         }
     }
 
+    /// <summary>An element of a piece, as shapes; where they cannot say it the piece becomes a picture.</summary>
+    private void Leaf(XElement element, SvgStyle inherited, SvgScope scope, SvgPiece piece)
+    {
+        // Blended is only what lies under it in the same part.
+        if (Paints && (needs.Anywhere(element, inherited) ?? (piece.Leaves.Count > 0 ? needs.Anywhere(element, inherited, inside: true) : null)) is { } need)
+        {
+            Whole(element, need, inherited, scope, piece);
+            return;
+        }
+
+        piece.Leaves.Add(new SvgLeaf(element, inherited, scope));
+        elements.Paint(element, inherited, scope, piece.Shapes);
+    }
+
+    /// <summary>An element that a piece is painted for; its shapes only say how large it is.</summary>
+    private void Whole(XElement element, string need, SvgStyle inherited, SvgScope scope, SvgPiece piece)
+    {
+        piece.Painted = true;
+        piece.Leaves.Add(new SvgLeaf(element, inherited, scope));
+        measure.Paint(element, inherited, scope, piece.Shapes);
+        Note(element, ArtFate.Changed, FormattableString.Invariant($"has {need}, which shapes cannot say; its part came in as a picture of {PaintedPart.Times} times its size"));
+    }
+
     /// <summary>One element that is a part by its own name.</summary>
     private void Single(XElement element, string name, SvgStyle inherited, SvgScope scope, SvgPiece? inside)
     {
         var style = inherited.Of(element, sheet);
         var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
         var piece = Add(new SvgPiece(name, inside, 1, hidden));
-        elements.Paint(element, hidden ? inherited.Shown() : inherited, scope, piece.Shapes);
+        Leaf(element, hidden ? inherited.Shown() : inherited, scope, piece);
     }
 
     /// <summary>An element that says of itself that it is visible, where what holds it is not.</summary>

@@ -67,7 +67,7 @@ internal static class FullFilm
         Name = "Photo",
         Bounds = new Box(0, 0, 20, 10),
         Outline = [[0, 0, 20, 0, 20, 10]],
-        Raster = new RasterArt { Asset = new string('a', 64), X = 1, Y = 2, Width = 20, Height = 10 },
+        Raster = new RasterArt { Asset = new string('a', 64), X = 1, Y = 2, Width = 20, Height = 10, PixelSize = 0.5 },
     };
 
     private static Puppet Puppet() => new()

@@ -73,4 +73,25 @@ export const Features: Record<string, string> = {
   "a stop of the colour in force":
     "<g color='teal'><linearGradient id='g'><stop stop-color='currentColor'/><stop offset='1' stop-color='gold'/></linearGradient></g><rect width='256' height='256' fill='url(#g)'/>",
   "an ellipse of one radius": "<ellipse cx='128' cy='128' rx='90' fill='teal'/>",
+  "a blur in linear light": "<filter id='f'><feGaussianBlur stdDeviation='8'/></filter><rect x='60' y='60' width='60' height='136' fill='red' filter='url(#f)'/><rect x='120' y='60' width='60' height='136' fill='blue'/>",
+  "a blur in sRGB of a group":
+    "<filter id='f' color-interpolation-filters='sRGB'><feGaussianBlur stdDeviation='6 2'/></filter><g filter='url(#f)'><rect x='60' y='60' width='60' height='136' fill='red'/><circle cx='150' cy='128' r='60' fill='blue'/></g>",
+  "a drop shadow as drawing programs write it":
+    "<filter id='f' x='40' y='40' width='180' height='190' filterUnits='userSpaceOnUse' color-interpolation-filters='sRGB'><feFlood flood-opacity='0' result='none'/><feColorMatrix in='SourceAlpha' values='0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 127 0' result='hard'/><feOffset dx='6' dy='10'/><feGaussianBlur stdDeviation='5'/><feColorMatrix values='0 0 0 0 0.3 0 0 0 0 0 0 0 0 0 0.2 0 0 0 0.8 0'/><feBlend in2='none' result='shadow'/><feBlend in='SourceGraphic' in2='shadow'/></filter><g filter='url(#f)'><circle cx='128' cy='128' r='70' fill='gold'/></g>",
+  "an inner shadow as drawing programs write it":
+    "<filter id='f' x='40' y='40' width='180' height='180' filterUnits='userSpaceOnUse' color-interpolation-filters='sRGB'><feFlood flood-opacity='0' result='none'/><feBlend in='SourceGraphic' in2='none' result='shape'/><feColorMatrix in='SourceAlpha' values='0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 127 0' result='hard'/><feOffset dx='-8' dy='-8'/><feGaussianBlur stdDeviation='6'/><feComposite in2='hard' operator='arithmetic' k2='-1' k3='1'/><feColorMatrix values='0 0 0 0 0.1 0 0 0 0 0.2 0 0 0 0 0.5 0 0 0 1 0'/><feBlend in2='shape'/></filter><g filter='url(#f)'><circle cx='128' cy='128' r='70' fill='gold'/></g>",
+  "a drop shadow in one word": "<filter id='f'><feDropShadow dx='8' dy='8' stdDeviation='4' flood-color='navy' flood-opacity='.6'/></filter><circle cx='128' cy='128' r='70' fill='gold' filter='url(#f)'/>",
+  "colours turned and faded":
+    "<filter id='a'><feColorMatrix type='hueRotate' values='120'/></filter><filter id='b'><feColorMatrix type='saturate' values='.3'/></filter><filter id='c' color-interpolation-filters='sRGB'><feColorMatrix type='luminanceToAlpha'/></filter><rect width='80' height='256' fill='tomato' filter='url(#a)'/><rect x='88' width='80' height='256' fill='tomato' filter='url(#b)'/><rect x='176' width='80' height='256' fill='tomato' filter='url(#c)'/>",
+  "channels by tables":
+    "<filter id='f' color-interpolation-filters='sRGB'><feComponentTransfer><feFuncR type='discrete' tableValues='0 .5 1'/><feFuncG type='table' tableValues='1 0'/><feFuncB type='gamma' exponent='2'/><feFuncA type='linear' slope='.7'/></feComponentTransfer></filter><rect x='20' y='20' width='216' height='216' fill='rgb(160,90,200)' filter='url(#f)'/>",
+  "thicker and thinner":
+    "<filter id='a'><feMorphology operator='dilate' radius='6'/></filter><filter id='b'><feMorphology radius='6'/></filter><rect x='40' y='40' width='60' height='170' fill='teal' filter='url(#a)'/><rect x='150' y='40' width='60' height='170' fill='teal' filter='url(#b)'/>",
+  "a pattern in user units": "<pattern id='p' x='4' y='4' width='24' height='24' patternUnits='userSpaceOnUse'><rect width='24' height='24' fill='gold'/><circle cx='12' cy='12' r='8' fill='teal'/></pattern><rect x='20' y='20' width='216' height='216' fill='url(#p)' stroke='black' stroke-width='4'/>",
+  "a pattern in parts of the box, turned":
+    "<pattern id='p' width='.25' height='.25' patternTransform='rotate(30)'><rect width='20' height='60' fill='crimson'/></pattern><ellipse cx='128' cy='128' rx='110' ry='80' fill='url(#p)'/>",
+  "a pattern with a viewBox": "<pattern id='p' width='32' height='32' patternUnits='userSpaceOnUse' viewBox='0 0 8 8'><path d='M0 0L8 8M8 0L0 8' stroke='navy'/></pattern><path d='M128 20L236 236H20z' fill='url(#p)'/>",
+  "a soft mask": "<linearGradient id='g'><stop stop-color='white'/><stop offset='1' stop-color='black'/></linearGradient><mask id='m'><rect width='256' height='256' fill='url(#g)'/></mask><g mask='url(#m)'><rect x='20' y='20' width='216' height='100' fill='teal'/><circle cx='128' cy='180' r='60' fill='crimson'/></g>",
+  "a mask in parts of the box": "<radialGradient id='g'><stop stop-color='white'/><stop offset='1' stop-color='white' stop-opacity='0'/></radialGradient><mask id='m' maskContentUnits='objectBoundingBox'><rect width='1' height='1' fill='url(#g)'/></mask><rect x='40' y='60' width='180' height='140' fill='teal' mask='url(#m)'/>",
+  "blending in a group": "<g><rect x='30' y='30' width='140' height='140' fill='gold'/><rect x='90' y='90' width='140' height='140' fill='teal'/><circle cx='128' cy='128' r='50' fill='tomato' style='mix-blend-mode:multiply'/></g>",
 };

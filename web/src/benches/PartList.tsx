@@ -45,6 +45,7 @@ export function PartList({
       keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
     }),
   );
+  const { inks } = useTheme().palette;
   const folded = useStore((state) => state.folded);
   const filter = useStore((state) => state.filter);
   const showTucked = useStore((state) => state.showTucked);
@@ -71,13 +72,14 @@ export function PartList({
         onKeyDown={(event: React.KeyboardEvent) => event.stopPropagation()}
         sx={{ ...entry, width: "100%", boxSizing: "border-box", mb: 0.5 }}
       />
-      <Box sx={{ display: "flex", gap: 0.25, mb: 0.5 }} role="group" aria-label="Order of the list">
+      <Box sx={{ display: "flex", gap: 0.25, mb: 0.5 }} role="radiogroup" aria-label="Order of the list">
         {[false, true].map((carriers) => (
           <Button
             key={String(carriers)}
-            aria-pressed={byCarriers === carriers}
+            role="radio"
+            aria-checked={byCarriers === carriers}
             onClick={() => byCarriers !== carriers && switchListOrder()}
-            sx={{ px: 0.75, fontSize: 12, bgcolor: byCarriers === carriers ? "action.selected" : "transparent" }}
+            sx={{ px: 0.75, fontSize: 12, bgcolor: byCarriers === carriers ? inks.petrolWash : "transparent" }}
           >
             {carriers ? "By carriers" : "As painted"}
           </Button>

@@ -33,8 +33,8 @@ export function Picture({ drawing, size, strong }: { drawing: Drawing; size: num
           href={`/api/assets/${raster.asset}`}
           x={raster.x}
           y={raster.y}
-          width={raster.width}
-          height={raster.height}
+          width={raster.width * raster.pixelSize}
+          height={raster.height * raster.pixelSize}
         />
       )}
       {drawing.shapes.map((shape, i) => (

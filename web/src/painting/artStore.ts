@@ -121,8 +121,12 @@ export class ArtStore {
       const response = await fetch(`/api/assets/${drawing.raster.asset}`);
       const image = response.ok ? this.premultiplied(await response.arrayBuffer()) : null;
       if (image !== null) {
-        const { x, y } = drawing.raster;
-        canvas.drawImageOptions(image.makeCopyWithDefaultMipmaps(), x, y, kit.FilterMode.Linear, kit.MipmapMode.Linear);
+        const { x, y, pixelSize } = drawing.raster;
+        canvas.save();
+        canvas.translate(x, y);
+        canvas.scale(pixelSize, pixelSize);
+        canvas.drawImageOptions(image.makeCopyWithDefaultMipmaps(), 0, 0, kit.FilterMode.Linear, kit.MipmapMode.Linear);
+        canvas.restore();
       }
     }
     for (const shape of drawing.shapes) paintShape(kit, canvas, shape);
