@@ -3752,6 +3752,11 @@ export interface components {
             width: number;
             /** Format: int32 */
             height: number;
+            /**
+             * Format: double
+             * @description Of one of its pixels in the drawing, px, [0.01, 100]: a part that was painted four times its size has 0.25.
+             */
+            pixelSize: number;
         };
         /** @description A goal that a chain of bones solves for. At rest the goal is the lowest bone's end. */
         Reach: {
