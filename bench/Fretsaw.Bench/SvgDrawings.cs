@@ -42,6 +42,12 @@ internal static class SvgDrawings
             }
         }
 
+        var times = read.Values.Select(one => one.Milliseconds).Order().ToList();
+        if (times.Count > 0)
+        {
+            Console.WriteLine(FormattableString.Invariant($"import of {times.Count} free drawings: mean {times.Average():0.0} ms, median {times[times.Count / 2]:0.0} ms, slowest {times[^1]:0} ms"));
+        }
+
         File.WriteAllText(Path.Combine(folder, "read.json"), JsonSerializer.Serialize(read, JsonSerializerOptions.Web));
     }
 

@@ -60,14 +60,18 @@ test("shots are copied with their keys, put in order and taken out, each undone"
 
   await page.keyboard.press("g");
   const ids = (await server.film("demo")).shots.map((shot: { id: string }) => shot.id);
-  await page.getByRole("button", { name: /^Shot 3, Good evening, copy/ }).focus();
-  await page.keyboard.press("Space");
+  const middle = async (name: RegExp) => {
+    const box = (await page.getByRole("button", { name }).boundingBox())!;
+    return [box.x + box.width / 2, box.y + box.height / 2] as const;
+  };
+  const [from, to] = [await middle(/^Shot 3, Good evening, copy/), await middle(/^Shot 2, Good evening, 72/)];
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move(from[0], from[1] - 10);
+  await page.mouse.move(...to, { steps: 5 });
   // Each step is told to those who do not see it.
-  const told = (over: number) => page.getByText(new RegExp(`over droppable area ${ids[over]}`)).first();
-  await expect(told(2)).toBeAttached();
-  await page.keyboard.press("ArrowUp");
-  await expect(told(1)).toBeAttached();
-  await oneEdit(page, () => page.keyboard.press("Space"));
+  await expect(page.getByText(new RegExp(`over droppable area ${ids[1]}`)).first()).toBeAttached();
+  await oneEdit(page, () => page.mouse.up());
   expect(await order()).toEqual(["Fog horn", "Good evening, copy", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Take the shot Good evening, copy out" }).click());
   expect(await order()).toEqual(["Fog horn", "Good evening"]);
