@@ -1,18 +1,4 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
+import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -20,10 +6,12 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { Part, Puppet } from "../api/types";
 import { labelInk } from "../fields/labels";
+import { Reorderable } from "../fields/Reorderable";
 import { entry } from "../fields/row";
 import { useInView } from "../fields/useInView";
 import { commit } from "../state/film";
-import { get, set, useStore } from "../state/store";
+import { set, useStore } from "../state/store";
+import { choosePart } from "./choosePart";
 import { LineFace, lineLook } from "./LineFace";
 import { carrierOf, inPaintingOrder, switchListOrder, underCarriers, useListOrder } from "./listOrder";
 
@@ -37,14 +25,6 @@ export function PartList({
   reorders: boolean;
   note: (part: Part) => string;
 }) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    // Enter chooses a line; Space takes it up, to be moved by the arrows.
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
-    }),
-  );
   const { inks } = useTheme().palette;
   const folded = useStore((state) => state.folded);
   const filter = useStore((state) => state.filter);
@@ -55,10 +35,9 @@ export function PartList({
     .filter(({ part }) => (showTucked || !part.tuckedAway) && fits(part, filter))
     .filter(({ part }) => filter !== "" || !byCarriers || !isFolded(puppet, part, folded));
   const order = front.map(({ part }) => part.id);
-  const drop = ({ active, over }: DragEndEvent) => {
-    const to = puppet.parts.findIndex((part) => part.id === over?.id);
-    if (over && active.id !== over.id && to >= 0)
-      void commit({ kind: "movePart", puppetId: puppet.id, partId: String(active.id), to });
+  const move = (partId: string, over: string) => {
+    const to = puppet.parts.findIndex((part) => part.id === over);
+    if (to >= 0) void commit({ kind: "movePart", puppetId: puppet.id, partId, to });
   };
   return (
     <>
@@ -85,32 +64,24 @@ export function PartList({
           </Button>
         ))}
       </Box>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext items={order} strategy={verticalListSortingStrategy} disabled={!reorders || byCarriers}>
-          <Box
-            component="ul"
-            aria-label={byCarriers ? "Parts, each under what carries it" : "Parts, front to back"}
-            sx={{ listStyle: "none", m: 0, p: 0 }}
-          >
-            {front.map(({ part, depth }) => (
-              <PartLine
-                key={part.id}
-                part={part}
-                order={order}
-                depth={Math.min(5, depth)}
-                note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
-                folds={
-                  byCarriers && puppet.parts.some((other) => carrierOf(puppet, other)?.id === part.id)
-                    ? folded.includes(part.id)
-                      ? "folded"
-                      : "open"
-                    : "none"
-                }
-              />
-            ))}
-          </Box>
-        </SortableContext>
-      </DndContext>
+      <Reorderable ids={order} disabled={!reorders || byCarriers} onMove={move}>
+        <Box
+          component="ul"
+          aria-label={byCarriers ? "Parts, each under what carries it" : "Parts, front to back"}
+          sx={{ listStyle: "none", m: 0, p: 0 }}
+        >
+          {front.map(({ part, depth, carries }) => (
+            <PartLine
+              key={part.id}
+              part={part}
+              order={order}
+              depth={Math.min(5, depth)}
+              note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
+              folds={!carries ? "none" : folded.includes(part.id) ? "folded" : "open"}
+            />
+          ))}
+        </Box>
+      </Reorderable>
       {tucked > 0 && (
         <Button onClick={() => set({ showTucked: !showTucked })}>
           {tucked} tucked away · {showTucked ? "leave them out" : "show them"}
@@ -133,17 +104,6 @@ const fold = (id: string) =>
   set((state) => ({
     folded: state.folded.includes(id) ? state.folded.filter((one) => one !== id) : [...state.folded, id],
   }));
-
-/** With Ctrl a part joins the chosen one, or leaves it again; with Shift all between the two join. */
-function choosePart(id: string, how: "alone" | "join" | "range", order: string[]): void {
-  const { chosen, also } = get();
-  const own = chosen?.kind === "part" ? chosen.thing : null;
-  if (how === "alone" || own === null) set({ chosen: { kind: "part", thing: id }, also: [] });
-  else if (how === "range") {
-    const [from, to] = [order.indexOf(own), order.indexOf(id)].sort((a, b) => a - b) as [number, number];
-    set({ also: order.slice(Math.max(0, from), to + 1).filter((one) => one !== own) });
-  } else if (own !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
-}
 
 function PartLine({
   part,

@@ -25,11 +25,13 @@ export interface Placed {
   part: Part;
   /** How many carriers it stands under. */
   depth: number;
+  /** Parts stand under it. */
+  carries: boolean;
 }
 
 /** Front to back, each for itself. */
 export const inPaintingOrder = (puppet: Puppet): Placed[] =>
-  [...puppet.parts].reverse().map((part) => ({ part, depth: 0 }));
+  [...puppet.parts].reverse().map((part) => ({ part, depth: 0, carries: false }));
 
 /** Each part under what carries it; those beside each other front to back. */
 export function underCarriers(puppet: Puppet): Placed[] {
@@ -39,6 +41,9 @@ export function underCarriers(puppet: Puppet): Placed[] {
     riders.set(carrier, [...(riders.get(carrier) ?? []), part]);
   }
   const below = (carrier: string | undefined, depth: number): Placed[] =>
-    (riders.get(carrier) ?? []).flatMap((part) => [{ part, depth }, ...below(part.id, depth + 1)]);
+    (riders.get(carrier) ?? []).flatMap((part) => [
+      { part, depth, carries: riders.has(part.id) },
+      ...below(part.id, depth + 1),
+    ]);
   return below(undefined, 0);
 }

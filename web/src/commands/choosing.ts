@@ -89,9 +89,11 @@ function tellOfWeights(puppet: Puppet | null, bone: string): void {
     );
 }
 
-/** Everything in the list of parts, as far as it is not tucked away. */
+/** The list of parts, as far as they are not tucked away. */
+const listed = () => [...(puppetOf(get())?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+
 function chooseAllParts(): void {
-  const [first, ...others] = [...(puppetOf(get())?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+  const [first, ...others] = listed();
   if (first) set({ chosen: { kind: "part", thing: first.id }, also: others.map((part) => part.id) });
 }
 
@@ -104,7 +106,7 @@ function chooseNext(by: 1 | -1): void {
     if (to) set({ chosen: { kind: "thing", thing: to.id } });
     return;
   }
-  const parts = [...(puppetOf(state)?.parts ?? [])].reverse().filter((part) => !part.tuckedAway);
+  const parts = listed();
   const to = parts[parts.findIndex((part) => part.id === state.chosen?.thing) + by];
   const owner = state.place === "act" ? (state.castId ?? undefined) : undefined;
   if (to) set({ chosen: { kind: "part", thing: to.id, owner }, also: [] });
@@ -207,7 +209,6 @@ export const choosing: Command[] = [
     id: "put-on-stage",
     name: "Put this puppet on the stage",
     lacks: (state) => (state.puppetId === null ? "bring in a drawing" : state.shotId === null ? "make a shot" : null),
-    about: ["puppet"],
     run: putOnStage,
   },
   ...sides.flatMap(([key, side, steps]) => [

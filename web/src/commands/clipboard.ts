@@ -71,7 +71,7 @@ const all: Command[] = [
         : pasting(state) === null
           ? "what was copied is not here any more, or belongs elsewhere"
           : null,
-    about: ["part", "thing", "puppet", "picture"],
+    about: ["part", "thing", "picture"],
     run: paste,
   },
 ];

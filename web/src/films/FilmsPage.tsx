@@ -5,7 +5,7 @@ import { enqueueSnackbar } from "notistack";
 import { api } from "../api/client";
 import type { FilmLine } from "../api/types";
 import { CommandButton } from "../commands/CommandButton";
-import { goToFilm } from "../commands/films";
+import { goToFilm, newFilm } from "../commands/films";
 import { FileButton } from "../fields/FileButton";
 import { Heading, Hint } from "../fields/Heading";
 import { tell } from "../state/film";
@@ -43,10 +43,7 @@ export function FilmsPage() {
     if (film.id !== get().filmId) return;
     const next = films.data?.find((other) => other.id !== film.id);
     if (next) await goToFilm(next.id);
-    else {
-      const made = await api.newFilm("New film").catch(tell);
-      if (made) await goToFilm(made.id);
-    }
+    else await newFilm();
     set({ filmsOpen: true });
   };
   const copy = async (film: FilmLine) => {

@@ -1,18 +1,4 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
+import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -20,6 +6,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { Shot } from "../api/types";
 import { copyShot, removeShot } from "../commands/films";
+import { Reorderable } from "../fields/Reorderable";
 import { useRested } from "../fields/useRested";
 import { chooseShot, commit } from "../state/film";
 import { lastEditIn } from "../state/since";
@@ -32,29 +19,19 @@ const RestMs = 800;
 /** The film's shots with their pictures and lengths: chosen, dragged into order, copied, taken out. */
 export function ShotList({ onChoose }: { onChoose?: () => void }) {
   const shots = useStore((state) => state.film?.shots);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    // Enter chooses a shot; Space takes it up, to be moved by the arrows.
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
-    }),
-  );
   if (!shots) return null;
-  const drop = ({ active, over }: DragEndEvent) => {
-    const to = shots.findIndex((shot) => shot.id === over?.id);
-    if (over && active.id !== over.id && to >= 0) void commit({ kind: "moveShot", shotId: String(active.id), to });
+  const move = (shotId: string, over: string) => {
+    const to = shots.findIndex((shot) => shot.id === over);
+    if (to >= 0) void commit({ kind: "moveShot", shotId, to });
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={shots.map((shot) => shot.id)} strategy={verticalListSortingStrategy}>
-        <Box component="ol" aria-label="Shots, in order" sx={{ listStyle: "none", m: 0, p: 0 }}>
-          {shots.map((shot, i) => (
-            <ShotLine key={shot.id} shot={shot} number={i + 1} alone={shots.length === 1} onChoose={onChoose} />
-          ))}
-        </Box>
-      </SortableContext>
-    </DndContext>
+    <Reorderable ids={shots.map((shot) => shot.id)} onMove={move}>
+      <Box component="ol" aria-label="Shots, in order" sx={{ listStyle: "none", m: 0, p: 0 }}>
+        {shots.map((shot, i) => (
+          <ShotLine key={shot.id} shot={shot} number={i + 1} alone={shots.length === 1} onChoose={onChoose} />
+        ))}
+      </Box>
+    </Reorderable>
   );
 }
 

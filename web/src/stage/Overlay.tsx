@@ -2,6 +2,7 @@ import { useTheme } from "@mui/material/styles";
 import { useState } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Grip, Point } from "../api/types";
+import { choosePart } from "../benches/choosePart";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
 import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
@@ -101,7 +102,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const found = toChosen(place, hit, owner);
     if (found === null && onBench && tool === "choose" && !released)
       return startBox(pressed, toPicture, answer?.pivots ?? [], setBox);
-    if (shift && onBench && found !== null) return join(found.thing);
+    if (shift && onBench && found !== null) return choosePart(found.thing, "join");
     set({ chosen: found, also: [], ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
     const grip = bodyGrip(place, trying, found, alt);
     if (grip && !released) startDrag(pressed, grip, { toUnits: toPicture, trying });
@@ -283,14 +284,6 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (edit) set({ chosen: { kind: "part", thing: part } });
     else setNaming(null);
   }
-}
-
-/** With Shift or Ctrl a part joins those that are chosen, or leaves them. */
-function join(part: string): void {
-  const { chosen, also } = get();
-  if (chosen?.kind !== "part") set({ chosen: { kind: "part", thing: part }, also: [] });
-  else if (part !== chosen.thing)
-    set({ also: also.includes(part) ? also.filter((one) => one !== part) : [...also, part] });
 }
 
 /** Where pins force a mesh to lie the wrong way round. */

@@ -53,7 +53,7 @@ export interface Clip {
 export interface MenuPlace {
   x: number;
   y: number;
-  about: "chosen" | "picture" | "puppet";
+  about: "chosen" | "picture";
 }
 
 export type Side = "list" | "card" | "strip";

@@ -1,0 +1,15 @@
+import { get, set } from "../state/store";
+
+/**
+ * A part is chosen alone; or it joins those that are chosen, or leaves them again; or all between the chosen one and it join.
+ * @param order all lines as they stand, for a range
+ */
+export function choosePart(id: string, how: "alone" | "join" | "range", order: string[] = []): void {
+  const { chosen, also } = get();
+  const own = chosen?.kind === "part" ? chosen.thing : null;
+  if (how === "alone" || own === null) set({ chosen: { kind: "part", thing: id }, also: [] });
+  else if (how === "range") {
+    const [from, to] = [order.indexOf(own), order.indexOf(id)].sort((a, b) => a - b) as [number, number];
+    set({ also: order.slice(Math.max(0, from), to + 1).filter((one) => one !== own) });
+  } else if (own !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
+}

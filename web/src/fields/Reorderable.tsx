@@ -1,0 +1,44 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import type { ReactNode } from "react";
+
+/** Lines that are dragged into order, by the pointer or by keys. */
+export function Reorderable({
+  ids,
+  disabled = false,
+  onMove,
+  children,
+}: {
+  ids: string[];
+  disabled?: boolean;
+  /** A line was let go of over another. */
+  onMove: (id: string, over: string) => void;
+  children: ReactNode;
+}) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    // Enter chooses a line; Space takes it up, to be moved by the arrows.
+    useSensor(KeyboardSensor, {
+      coordinateGetter: sortableKeyboardCoordinates,
+      keyboardCodes: { start: ["Space"], cancel: ["Escape"], end: ["Space", "Enter"] },
+    }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) onMove(String(active.id), String(over.id));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={disabled}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  );
+}
