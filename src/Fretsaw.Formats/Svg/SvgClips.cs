@@ -53,7 +53,7 @@ internal sealed class SvgClips(string file, IReadOnlyDictionary<string, XElement
                 continue;
             }
 
-            var id = Named(value);
+            var id = SvgLinks.Named(value);
             var outline = id is not null && byId.TryGetValue(id, out var server) && nested < MaxNested
                 ? server.Name.LocalName switch
                 {
@@ -81,36 +81,8 @@ internal sealed class SvgClips(string file, IReadOnlyDictionary<string, XElement
         return scope;
     }
 
-    /// <summary>Only what of an element's clips cuts, in the drawing's pixels: soft masks are painted, and what is not understood is told elsewhere.</summary>
-    /// <returns>Null for no cut.</returns>
-    public SKPath? Hard(SvgScope scope, SvgStyle style, Func<Box> box)
-    {
-        var clip = default(SKPath);
-        foreach (var property in (string[])["clip-path", "mask"])
-        {
-            if (Named(style.Own.GetValueOrDefault(property, "none")) is { } id && byId.TryGetValue(id, out var server))
-            {
-                var outline = server.Name.LocalName switch
-                {
-                    "clipPath" when property == "clip-path" => Clip(server, scope with { Clip = null }, box, 0),
-                    "mask" when property == "mask" => Mask(server, scope with { Clip = null }, box),
-                    _ => null,
-                };
-                clip = outline is null ? clip : SvgCut.Both(clip, outline);
-            }
-        }
-
-        return clip;
-    }
-
     /// <summary>A mask of more than opaque white and black.</summary>
     public bool IsSoft(XElement mask) => Mask(mask, new SvgScope(Affine.Identity, new Box(0, 0, 100, 100)), () => new Box(0, 0, 100, 100)) is null;
-
-    private static string? Named(string value)
-    {
-        var (open, close) = (value.IndexOf("url(", StringComparison.OrdinalIgnoreCase), value.IndexOf(')'));
-        return open < 0 || close < open ? null : value[(open + 4)..close].Trim(' ', '\'', '"').TrimStart('#');
-    }
 
     private SKPath Clip(XElement clip, SvgScope scope, Func<Box> box, int nested)
     {

@@ -42,11 +42,12 @@ internal sealed class SvgFilter
             && filter.Attribute("primitiveUnits")?.Value != "objectBoundingBox";
     }
 
-    /// <summary>Where it paints, in the element's pixels (§7.3).</summary>
+    /// <summary>Where a filter (§7.3) or a mask (CSS Masking 1 §6) paints, in the element's pixels.</summary>
+    /// <param name="units">The attribute that says what its numbers are of.</param>
     /// <param name="box">Of what the element paints.</param>
-    public static Box RegionOf(XElement filter, Box box, Box view)
+    public static Box RegionOf(XElement effect, string units, Box box, Box view)
     {
-        var ofBox = filter.Attribute("filterUnits")?.Value != "userSpaceOnUse";
+        var ofBox = effect.Attribute(units)?.Value != "userSpaceOnUse";
         var (w, h) = ofBox ? (1.0, 1.0) : (view.Width, view.Height);
         var (x, y) = (Number("x", w, -0.1 * w), Number("y", h, -0.1 * h));
         var (width, height) = (Number("width", w, 1.2 * w), Number("height", h, 1.2 * h));
@@ -54,7 +55,7 @@ internal sealed class SvgFilter
             ? new Box(box.X + (x * box.Width), box.Y + (y * box.Height), width * box.Width, height * box.Height)
             : new Box(x, y, width, height);
 
-        double Number(string name, double percentOf, double otherwise) => SvgNumbers.Length(filter.Attribute(name)?.Value, percentOf) ?? otherwise;
+        double Number(string name, double percentOf, double otherwise) => SvgNumbers.Length(effect.Attribute(name)?.Value, percentOf) ?? otherwise;
     }
 
     /// <returns>Null for a filter that does nothing.</returns>

@@ -74,13 +74,6 @@ internal sealed class SvgNeeds(IReadOnlyDictionary<string, XElement> byId, SvgSh
 
     private XElement? Named(string? value, string kind)
     {
-        if (value is null)
-        {
-            return null;
-        }
-
-        var (open, close) = (value.IndexOf("url(", StringComparison.OrdinalIgnoreCase), value.IndexOf(')'));
-        var id = open < 0 || close < open ? null : value[(open + 4)..close].Trim(' ', '\'', '"').TrimStart('#');
-        return id is not null && byId.TryGetValue(id, out var found) && found.Name.LocalName == kind ? found : null;
+        return SvgLinks.Named(value ?? "") is { } id && byId.TryGetValue(id, out var found) && found.Name.LocalName == kind ? found : null;
     }
 }

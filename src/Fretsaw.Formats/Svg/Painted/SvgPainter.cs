@@ -24,13 +24,13 @@ internal sealed class SvgPainter(SvgSheet sheet, SvgElements elements, SvgNeeds 
     /// <param name="inherited">Of what the element stands in.</param>
     public void Paint(SKCanvas canvas, XElement element, SvgStyle inherited, SvgScope scope)
     {
-        if (needs.Anywhere(element, inherited) is null && !IsBlended(element, inherited))
+        var style = inherited.Of(element, sheet);
+        if (needs.Anywhere(element, inherited) is null && style.Own.GetValueOrDefault("mix-blend-mode", "normal") == "normal")
         {
             Shapes(canvas, element, inherited, scope);
             return;
         }
 
-        var style = inherited.Of(element, sheet);
         if (!style.Displayed || ++nested > MaxNested)
         {
             return;
@@ -46,7 +46,7 @@ internal sealed class SvgPainter(SvgSheet sheet, SvgElements elements, SvgNeeds 
             canvas.ClipPath(scope.Clip, antialias: true);
         }
 
-        if (elements.Clips.Hard(at, style, OwnBox) is { } clip)
+        if (elements.Clips.Within(at, element, style, OwnBox).Clip is { } clip)
         {
             canvas.ClipPath(clip, antialias: true);
         }
@@ -55,7 +55,7 @@ internal sealed class SvgPainter(SvgSheet sheet, SvgElements elements, SvgNeeds 
         using var layer = new SKPaint { Color = SKColors.White.WithAlpha(ShapePainter.Alpha(style.Opacity * scope.Opacity)), BlendMode = SvgFilter.BlendOf(style.Own.GetValueOrDefault("mix-blend-mode")) };
         if (needs.Filter(style) is { } filter)
         {
-            var region = SvgFilter.RegionOf(filter, OwnBox(), at.View);
+            var region = SvgFilter.RegionOf(filter, "filterUnits", OwnBox(), at.View);
             Reach = Reach.With(at.Matrix.Map(region));
             canvas.ClipRect(new SKRect((float)region.X, (float)region.Y, (float)region.Right, (float)region.Bottom));
             layer.ImageFilter = SvgFilter.Of(filter, sheet, region);
@@ -94,8 +94,6 @@ internal sealed class SvgPainter(SvgSheet sheet, SvgElements elements, SvgNeeds 
         budget.Spend((double)canvas.DeviceClipBounds.Width * canvas.DeviceClipBounds.Height * (1 + primitives));
         canvas.SaveLayer(layer);
     }
-
-    private bool IsBlended(XElement element, SvgStyle inherited) => inherited.Of(element, sheet).Own.GetValueOrDefault("mix-blend-mode", "normal") != "normal";
 
     private void Shapes(SKCanvas canvas, XElement element, SvgStyle inherited, SvgScope scope)
     {
@@ -192,11 +190,7 @@ internal sealed class SvgPainter(SvgSheet sheet, SvgElements elements, SvgNeeds 
         using var light = SKColorFilter.CreateLumaColor();
         using var layer = new SKPaint { BlendMode = SKBlendMode.DstIn, ColorFilter = style.Own.GetValueOrDefault("mask-type") == "alpha" ? null : light };
         SaveLayer(canvas, layer);
-        var ofBox = mask.Attribute("maskUnits")?.Value != "userSpaceOnUse";
-        var (w, h) = ofBox ? (1.0, 1.0) : (at.View.Width, at.View.Height);
-        double Number(string name, double percentOf, double otherwise) => SvgNumbers.Length(mask.Attribute(name)?.Value, percentOf) ?? otherwise;
-        var (x, y, width, height) = (Number("x", w, -0.1 * w), Number("y", h, -0.1 * h), Number("width", w, 1.2 * w), Number("height", h, 1.2 * h));
-        var region = ofBox ? new Box(box.X + (x * box.Width), box.Y + (y * box.Height), width * box.Width, height * box.Height) : new Box(x, y, width, height);
+        var region = SvgFilter.RegionOf(mask, "maskUnits", box, at.View);
         canvas.Save();
         canvas.Concat(ShapePainter.Matrix(at.Matrix));
         canvas.ClipRect(new SKRect((float)region.X, (float)region.Y, (float)region.Right, (float)region.Bottom), antialias: true);
