@@ -25,11 +25,12 @@ internal static class FilmLines
         [.. connection.Query<FilmLine>($"SELECT {Columns} FROM films WHERE removed IS {(removed ? "NOT NULL" : "NULL")} ORDER BY created, id")];
 
     /// <summary>Notes what a film is like now.</summary>
+    /// <param name="edit">The number and time of the edit that made it so; null when none did.</param>
     /// <returns>Whether it is there; one that was taken away is not.</returns>
-    public static bool Note(IDbConnection connection, IDbTransaction? transaction, string id, Film film) =>
+    public static bool Note(IDbConnection connection, IDbTransaction? transaction, string id, Film film, (long Seq, string At)? edit = null) =>
         connection.Execute(
-            "UPDATE films SET name = @Name, shots = @shots, frames = @frames, rate = @FrameRate, width = @Width, height = @Height WHERE id = @id AND removed IS NULL",
-            new { id, film.Name, shots = film.Shots.Length, frames = film.Shots.Sum(shot => (long)shot.Length), film.FrameRate, film.Width, film.Height },
+            "UPDATE films SET name = @Name, shots = @shots, frames = @frames, rate = @FrameRate, width = @Width, height = @Height, seq = COALESCE(@seq, seq), changed = COALESCE(@at, changed) WHERE id = @id AND removed IS NULL",
+            new { id, film.Name, shots = film.Shots.Length, frames = film.Shots.Sum(shot => (long)shot.Length), film.FrameRate, film.Width, film.Height, seq = edit?.Seq, at = edit?.At },
             transaction) > 0;
 
     /// <summary>The name, or the first of "name 2", "name 3" … that no film has.</summary>

@@ -165,12 +165,11 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         using var connection = database.Open();
         using var transaction = connection.BeginTransaction();
         var at = clock.GetUtcNow().ToString("O");
-        if (!FilmLines.Note(connection, transaction, id, after))
+        if (!FilmLines.Note(connection, transaction, id, after, (edit.Seq, at)))
         {
             throw new FilmException($"film '{id}'", "has been taken away", "bring it back, or open another one");
         }
 
-        connection.Execute("UPDATE films SET seq = @Seq, changed = @at WHERE id = @id", new { id, edit.Seq, at }, transaction);
         connection.Execute(
             "INSERT INTO edits (film, seq, kind, title, edit, inverse, at) VALUES (@id, @Seq, @Kind, @Title, @written, @inverse, @at)",
             new { id, edit.Seq, edit.Kind, edit.Title, written, inverse, at },

@@ -23,7 +23,7 @@ public sealed record GroupParts(string PuppetId, ImmutableArray<string> PartIds,
         FilmException.ThrowIf(carried.Count == 0, "group", "has parts that only ride on one another", "choose what carries them too");
         var group = new Part { Id = GroupId, Name = Name, Label = carried[0].Label, RidesOn = carried[0].RidesOn, Pivot = Middle(film, chosen) };
         var ids = carried.Select(part => part.Id).ToHashSet(StringComparer.Ordinal);
-        var behind = puppet.Parts.IndexOf(chosen.MinBy(part => puppet.Parts.IndexOf(part))!);
+        var behind = chosen.Min(part => puppet.Parts.IndexOf(part));
         return film.WithPuppet(PuppetId, p => p with
         {
             Parts = p.Parts.Select(part => ids.Contains(part.Id) ? part with { RidesOn = GroupId } : part).ToImmutableArray().Insert(behind, group),

@@ -38,7 +38,8 @@ public sealed class OpenFilms(FilmStore store, ShelfStore shelf, ILogger<OpenFil
     /// <summary>All films, each with what it is like; those of before this was noted are read for it once.</summary>
     public IReadOnlyList<FilmLine> List()
     {
-        var unknown = store.List().Where(line => line.Shots is null).ToList();
+        var lines = store.List();
+        var unknown = lines.Where(line => line.Shots is null).ToList();
         foreach (var line in unknown)
         {
             try
@@ -51,7 +52,7 @@ public sealed class OpenFilms(FilmStore store, ShelfStore shelf, ILogger<OpenFil
             }
         }
 
-        return store.List();
+        return unknown.Count == 0 ? lines : store.List();
     }
 
     /// <summary>Out of sight; <see cref="FilmStore.BringBack"/> undoes it.</summary>
