@@ -66,10 +66,11 @@ class Engine {
   apply = async (edit: Edit) => JSON.parse(await this.call<string>("Apply", JSON.stringify(edit))) as FilmChange;
   readShot = (text: string) => this.call<void>("ReadShot", text);
   drawing = async (index: number) => JSON.parse(await this.call<string>("Drawing", index)) as Drawing;
-  /** A draft takes less work, and bent art is a little off: for frames that are passed by. */
-  frame = (view: View, frame: number, look: Look, draft = false): Promise<Uint8Array> =>
-    this.standIn?.frame(view, frame, look) ??
-    this.call("Frame", JSON.stringify(view), frame, draft, JSON.stringify(look));
+  /** A draft takes less work, and bent art is a little off: for frames that are passed by. A server that does not answer is not waited for. */
+  frame = (view: View, frame: number, look: Look, draft = false): Promise<Uint8Array> => {
+    const ours = () => this.call<Uint8Array>("Frame", JSON.stringify(view), frame, draft, JSON.stringify(look));
+    return this.standIn?.frame(view, frame, look).catch(ours) ?? ours();
+  };
   work = async (wish: Wish) => JSON.parse(await this.call<string>("Work", JSON.stringify(wish))) as Edit;
   begin = async (gesture: Gesture) => {
     if (this.standIn !== null && StandIn.takes(gesture)) this.standIn.begin(gesture);

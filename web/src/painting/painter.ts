@@ -31,8 +31,13 @@ export class Painter {
 
   private async hear(said: ToPage): Promise<void> {
     if (said.kind === "want") {
-      const drawing = await drawingOf(said.id, said.index);
-      this.worker.postMessage({ kind: "drawing", drawing } satisfies FromPage);
+      const { id } = said;
+      this.worker.postMessage(
+        await drawingOf(id, said.index).then(
+          (drawing): FromPage => ({ kind: "drawing", drawing }),
+          (problem): FromPage => ({ kind: "noDrawing", id, problem: String(problem) }),
+        ),
+      );
       return;
     }
     const caller = this.waiting.get(said.id);

@@ -3,7 +3,9 @@ import type { Drawing } from "../api/types";
 /** What the page says to the painter's worker; the drawings' ids only where they are others than before. */
 export type FromPage =
   | { kind: "paint"; id: number; list: Uint8Array; ids: string[] | null }
-  | { kind: "drawing"; drawing: Drawing };
+  | { kind: "drawing"; drawing: Drawing }
+  /** A drawing that was asked for cannot be had. */
+  | { kind: "noDrawing"; id: string; problem: string };
 
 /** What the painter's worker says to the page. */
 export type ToPage =

@@ -11,11 +11,11 @@ import { SheetPainter } from "./sheetPainter";
 const say = (message: ToPage, transfer: Transferable[] = []) => self.postMessage(message, transfer);
 
 /** Drawings come from the page, which has them or asks the core. */
-const wanted = new Map<string, (drawing: Drawing) => void>();
+const wanted = new Map<string, { resolve: (drawing: Drawing) => void; reject: (problem: Error) => void }>();
 
 function fetchDrawing(id: string, index: number): Promise<Drawing> {
-  return new Promise((resolve) => {
-    wanted.set(id, resolve);
+  return new Promise((resolve, reject) => {
+    wanted.set(id, { resolve, reject });
     say({ kind: "want", id, index });
   });
 }
@@ -76,9 +76,12 @@ const studio = startKit().then((kit) => new Studio(kit));
 let last: Promise<unknown> = Promise.resolve();
 
 self.addEventListener("message", ({ data }: MessageEvent<FromPage>) => {
-  if (data.kind === "drawing") {
-    wanted.get(data.drawing.id)?.(data.drawing);
-    wanted.delete(data.drawing.id);
+  if (data.kind !== "paint") {
+    const id = data.kind === "drawing" ? data.drawing.id : data.id;
+    const waiting = wanted.get(id);
+    wanted.delete(id);
+    if (data.kind === "drawing") waiting?.resolve(data.drawing);
+    else waiting?.reject(new Error(data.problem));
     return;
   }
   // One after the other: what a picture needs may still be on its way.

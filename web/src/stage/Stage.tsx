@@ -64,8 +64,6 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
     if (!context || room.width === 0) return;
     const ratio = Math.min(2, window.devicePixelRatio);
     const look = lookOf(picture, seen, aspect, ratio, pastEdges);
-    context.canvas.width = look.width;
-    context.canvas.height = look.height;
     measured(whole, room);
     show({ context, look: onBench ? look : withWays(look, ways, castId) });
     return () => show(null);

@@ -1,3 +1,4 @@
+import { enqueueSnackbar } from "notistack";
 import type { View } from "../api/types";
 import { engine } from "../engine/engine";
 import { type Look, whole } from "../engine/look";
@@ -26,7 +27,13 @@ let busy = false;
 export function show(on: Screen | null): void {
   screen = on;
   bakeFor(on === null || isOnBench(get()) ? null : finer(on.look, get().quality));
+  told("", "");
   if (on) repaint();
+}
+
+/** Whoever waits for the picture on the stage reads what it is of here, and whether that is a fine one. */
+function told(painted: string, fine: string): void {
+  Object.assign(document.documentElement.dataset, { painted, fine });
 }
 
 /** Paints the current frame; asked for while one is being painted, it paints once more after it. */
@@ -72,35 +79,49 @@ async function paintWhileWanted(): Promise<void> {
     const mark = shownMark();
     const { frame } = get();
     const known = baked(frame);
-    if (known !== null && known.width === on.look.width) {
+    const isBaked = known !== null && known.width === on.look.width && known.height === on.look.height;
+    if (isBaked) {
       fine = null;
       put(on, known);
-    } else await paintOn(on, view, frame, coarse, part).catch(() => undefined);
-    wanted ||= coarse && known === null && !isHurried(get());
+    } else if (!(await paintOn(on, view, frame, coarse, part))) continue;
+    wanted ||= coarse && !isBaked && !isHurried(get());
     seen = true;
     engine.start();
-    document.documentElement.dataset.painted = mark;
-    document.documentElement.dataset.fine = coarse && known === null ? "" : mark;
+    told(mark, coarse && !isBaked ? "" : mark);
   }
   busy = false;
   set({ painting: false });
   void paintForWindow();
 }
 
-/** A pose that is let go of is finely there already when it is kept: the same list is not painted twice. */
-async function paintOn(on: Screen, view: View, frame: number, coarse: boolean, part: number): Promise<void> {
-  const { list, mark } = await listFrame(view, frame, finer(on.look, part), coarse);
-  if (!coarse && fine?.on === on && fine.mark === mark) return;
-  const picture = await paintList(list);
-  if (screen === on) {
-    put(on, picture);
-    fine = coarse ? null : { on, mark };
+/**
+ * A pose that is let go of is finely there already when it is kept: the same list is not painted twice.
+ *
+ * @returns whether it is shown now: the stage may have got another size meanwhile, for which it is painted next.
+ */
+async function paintOn(on: Screen, view: View, frame: number, coarse: boolean, part: number): Promise<boolean> {
+  try {
+    const { list, mark } = await listFrame(view, frame, finer(on.look, part), coarse);
+    if (!coarse && fine?.on === on && fine.mark === mark) return true;
+    const picture = await paintList(list);
+    const shows = screen === on;
+    if (shows) {
+      put(on, picture);
+      fine = coarse ? null : { on, mark };
+    }
+    picture.close();
+    return shows;
+  } catch (problem) {
+    const message = `This frame could not be painted: ${problem instanceof Error ? problem.message : problem}`;
+    if (!wanted) enqueueSnackbar(message, { variant: "error", key: message, preventDuplicate: true });
+    return false;
   }
-  picture.close();
 }
 
-function put({ context }: Screen, picture: ImageBitmap): void {
-  const { width, height } = context.canvas;
+/** The canvas gets its size with its picture: until then it shows the last one. */
+function put({ context, look: { width, height } }: Screen, picture: ImageBitmap): void {
+  const { canvas } = context;
+  if (canvas.width !== width || canvas.height !== height) [canvas.width, canvas.height] = [width, height];
   context.clearRect(0, 0, width, height);
   context.drawImage(picture, 0, 0, width, height);
   follow(picture);
