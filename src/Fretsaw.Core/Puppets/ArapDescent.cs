@@ -22,6 +22,10 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
     private const double Shorten = 0.4;
     private const double ShortestStep = 1e-3;
 
+    /// <summary>A last step is taken unseen when it turns no vertex by more, radians, and shrinks at least so.</summary>
+    private const double SureTurn = 0.2;
+    private const double SureShrink = 0.7;
+
     /// <summary>Below this a step is rounding, radians.</summary>
     private const double NoTurn = 1e-13;
 
@@ -36,10 +40,14 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
     private Pair[] turns = new Pair[system.Mesh.VertexCount];
     private Pair[] trial = new Pair[system.Mesh.VertexCount];
 
+    // Not a number where nobody has asked for it yet.
+    private double energy;
+
     /// <summary>How often places were balanced.</summary>
     public int Rounds { get; private set; }
 
-    public double Energy { get; private set; }
+    /// <summary>Of the places and turns that the descent ended with.</summary>
+    public double Energy => double.IsNaN(energy) ? energy = EnergyOf(turns) : energy;
 
     /// <summary>How far all further steps would move a vertex at most, about, px.</summary>
     public double ResidualPx { get; private set; }
@@ -50,7 +58,7 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
         given.CopyTo(turns, 0);
         ShareTurns();
         memory.Forget();
-        Energy = Balance(turns, slope);
+        energy = Balance(turns, slope);
         (Rounds, ResidualPx) = (1, double.PositiveInfinity);
         var (moved, largest, told) = (double.PositiveInfinity, 1.0, true);
         while (Rounds < ArapState.MaxRounds)
@@ -63,6 +71,12 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
             ResidualPx = shrinks < 1 ? moved * shrinks / (1 - shrinks) : double.PositiveInfinity;
             if (next <= NoTurn || (told && ResidualPx < closePx))
             {
+                break;
+            }
+
+            if (told && shrinks < SureShrink && next < SureTurn && ResidualPx * shrinks < closePx)
+            {
+                StepUnseen(shrinks);
                 break;
             }
 
@@ -110,12 +124,12 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
         for (var step = largest > MostTurn ? MostTurn / largest : 1; step > ShortestStep && Rounds < ArapState.MaxRounds; step *= Shorten)
         {
             Turn(-step);
-            var energy = Balance(trial, trialSlope);
+            var lowered = Balance(trial, trialSlope);
             Rounds++;
             // The last bits of an energy are rounding.
-            if (energy <= Energy - (Promised * step * promise) + (1e-13 * Energy))
+            if (lowered <= energy - (Promised * step * promise) + (1e-13 * energy))
             {
-                Energy = energy;
+                energy = lowered;
                 return step;
             }
         }
@@ -123,28 +137,47 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
         return 0;
     }
 
+    /// <summary>The whole of the way, after which nobody looks where next: it needs only its places.</summary>
+    private void StepUnseen(double shrinks)
+    {
+        Turn(-1);
+        (turns, trial) = (trial, turns);
+        balance.Place(turns);
+        (Rounds, ResidualPx, energy) = (Rounds + 1, ResidualPx * shrinks, double.NaN);
+    }
+
     /// <summary>The energy of turns with the places that balance them; beside it how fast it rises with each turn.</summary>
     private double Balance(Pair[] at, double[] rising)
     {
         balance.Place(at);
-        var energy = balance.Compare() + balance.PinEnergy();
-        var (sums, gained) = (balance.Sums, Pair.Zero);
+        var sum = EnergyOf(at);
+        var sums = balance.Sums;
         for (var v = 0; v < at.Length; v++)
         {
-            var (turn, sum) = (at[v], sums[v]);
-            gained += turn * sum;
-            var across = turn * Vector128.Shuffle(sum, Vector128.Create(1L, 0L));
+            var across = at[v] * Vector128.Shuffle(sums[v], Vector128.Create(1L, 0L));
             rising[v] = 2 * (across[1] - across[0]);
         }
 
         if (system.Smoothing > 0)
         {
-            energy += system.Smoothing * system.Edges.Unevenness(at);
             system.Edges.AddUnevenSlope(at, system.Smoothing, rising);
         }
 
         metric.Fold(rising);
-        return energy - (2 * (gained[0] + gained[1]));
+        return sum;
+    }
+
+    /// <summary>Of turns and the balance's places; fills the balance's sums.</summary>
+    private double EnergyOf(Pair[] at)
+    {
+        var (held, gained) = (balance.Compare() + balance.PinEnergy(), Pair.Zero);
+        var sums = balance.Sums;
+        for (var v = 0; v < at.Length; v++)
+        {
+            gained += at[v] * sums[v];
+        }
+
+        return held + (system.Smoothing > 0 ? system.Smoothing * system.Edges.Unevenness(at) : 0) - (2 * (gained[0] + gained[1]));
     }
 
     /// <summary>

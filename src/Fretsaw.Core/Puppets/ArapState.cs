@@ -21,13 +21,13 @@ public sealed class ArapState
     public const int MaxRounds = 200;
 
     /// <summary>
-    /// A solve ends when all further steps would move no vertex by more than this part of the mesh's longer side: 0.16 px on a
+    /// A solve ends when all further steps would move no vertex by more than this part of the mesh's longer side: 0.13 px on a
     /// drawing of 1,000.
     /// </summary>
-    public const double Close = 1.6e-4;
+    public const double Close = 1.3e-4;
 
     /// <summary>Large triangles are only where the small ones begin, which is px away from where those end.</summary>
-    private const double CoarseClose = 15 * Close;
+    private const double CoarseClose = 20 * Close;
 
     private static readonly Pair NoTurn = Vector128.Create(1.0, 0);
 
@@ -43,6 +43,7 @@ public sealed class ArapState
     private readonly ArapState? coarse;
     private bool solved;
     private bool drafted;
+    private bool atRest = true;
 
     /// <param name="close">When it ends, see <see cref="Close"/>; smaller to measure by.</param>
     public ArapState(ArapSystem system, double close = Close)
@@ -75,7 +76,7 @@ public sealed class ArapState
     public int Rounds { get; private set; }
 
     /// <summary>Energy of what the last solve returned, weight · px²; with <see cref="PinMethod.Rounds"/> up to 4e-4 of it too low.</summary>
-    public double Energy { get; private set; }
+    public double Energy => atRest ? 0 : descent?.Energy ?? rounds!.Energy;
 
     /// <summary>How far further steps would move a vertex at most, about, px; null where it is not known, with <see cref="PinMethod.Rounds"/> and drafts.</summary>
     public double? ResidualPx { get; private set; }
@@ -96,7 +97,7 @@ public sealed class ArapState
             return;
         }
 
-        (solved, drafted) = (true, draft);
+        (solved, drafted, atRest) = (true, draft, false);
         if (coarse is null)
         {
             StartTurns();
@@ -115,12 +116,12 @@ public sealed class ArapState
         else if (descent is not null)
         {
             descent.Settle(turns);
-            (Rounds, Energy, ResidualPx) = (descent.Rounds, descent.Energy, descent.ResidualPx);
+            (Rounds, ResidualPx) = (descent.Rounds, descent.ResidualPx);
         }
         else
         {
             rounds!.Settle(turns);
-            (Rounds, Energy) = (rounds.Rounds, rounds.Energy);
+            Rounds = rounds.Rounds;
         }
 
         Answer();
@@ -133,7 +134,7 @@ public sealed class ArapState
         system.Mesh.Y.CopyTo(Y, 0);
         Array.Fill(Cos, 1);
         Array.Clear(Sin);
-        (Rounds, Energy, ResidualPx, solved) = (0, 0, 0, false);
+        (Rounds, ResidualPx, solved, atRest) = (0, 0, false, true);
     }
 
     /// <returns>Whether a handle is pulled elsewhere than before; where none is, as on a part that nobody drags, the answer stands.</returns>

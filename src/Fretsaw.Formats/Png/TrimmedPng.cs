@@ -45,14 +45,17 @@ public static class TrimmedPng
         return read;
     }
 
-    /// <param name="pixelSize">Of one of its pixels in the drawing, px.</param>
-    /// <returns>Null for a picture that is wholly clear.</returns>
-    internal static (Drawing Drawing, byte[] Bytes)? Of(byte[] bytes, string file, string drawingId, double left, double top, double pixelSize) =>
-        Read(bytes, file, drawingId, left, top, pixelSize);
-
-    private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top, double pixelSize = 1)
+    private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top)
     {
         using var picture = PngFile.Decode(bytes, file);
+        return Of(picture, Path.GetFileNameWithoutExtension(file), drawingId, left, top, 1, bytes);
+    }
+
+    /// <param name="pixelSize">Of one of its pixels in the drawing, px.</param>
+    /// <param name="bytes">The picture as a PNG that is kept if nothing is cut off.</param>
+    /// <returns>Null for a picture that is wholly clear.</returns>
+    internal static (Drawing Drawing, byte[] Bytes)? Of(SKBitmap picture, string name, string drawingId, double left, double top, double pixelSize, byte[]? bytes = null)
+    {
         var (width, height) = (picture.Width, picture.Height);
         var alpha = PngFile.Alpha(picture);
         if (Opaque(alpha, width, height) is not { } opaque)
@@ -62,12 +65,12 @@ public static class TrimmedPng
 
         using var cut = new SKBitmap();
         picture.ExtractSubset(cut, opaque);
-        var kept = cut.Width == width && cut.Height == height ? bytes : Encode(cut);
+        var kept = bytes is not null && cut.Width == width && cut.Height == height ? bytes : Encode(cut);
         var (x, y) = (left + (opaque.Left * pixelSize), top + (opaque.Top * pixelSize));
         var drawing = new Drawing
         {
             Id = drawingId,
-            Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
+            Name = Names.Usable(name),
             Bounds = new Box(x, y, cut.Width * pixelSize, cut.Height * pixelSize),
             Raster = new RasterArt { Asset = PngFile.AssetId(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height, PixelSize = pixelSize },
             Outline = Outline(PngFile.Alpha(cut), cut.Width, cut.Height, x, y, pixelSize),

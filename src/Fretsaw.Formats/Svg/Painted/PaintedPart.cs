@@ -57,8 +57,7 @@ internal static class PaintedPart
             }
         }
 
-        using var data = picture.Encode(SKEncodedImageFormat.Png, 100);
-        return TrimmedPng.Of(data.ToArray(), name, id, left, top, 1 / times);
+        return TrimmedPng.Of(picture, name, id, left, top, 1 / times);
     }
 
     private static Box Common(Box one, Box other)
