@@ -70,7 +70,7 @@ internal static class SceneryRecipe
         foreach (var (file, name, metres, label) in Flats)
         {
             var id = Path.GetFileNameWithoutExtension(file);
-            var (drawing, _) = SvgFile.ReadFlat(DemoFilm.Art(file), file, $"{id}-art");
+            var drawing = SvgFile.ReadFlat(DemoFilm.Art(file), file, $"{id}-art").Drawing;
 
             // Composed in the frame at rest, then pushed to its distance: the size in the picture stays.
             var scale = metres / plane;

@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Formats.Layers;
 using SkiaSharp;
 
 namespace Fretsaw.Formats.Png;
@@ -19,7 +20,7 @@ public static class PngFile
     public static bool LooksLikePng(ReadOnlySpan<byte> bytes) => bytes.StartsWith((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A]);
 
     /// <exception cref="FilmException">The file is too large or no picture.</exception>
-    public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
+    public static FlatArt ReadFlat(byte[] bytes, string file, string drawingId)
     {
         using var room = PixelBudget.Take(PixelsOf(bytes, file));
         using var colour = Decode(bytes, file, out var incomplete);
@@ -28,7 +29,7 @@ public static class PngFile
         var outline = AlphaContour.Trace(alpha, width, height);
         FilmException.ThrowIf(outline.IsEmpty, file, "is wholly transparent", "export the layer that holds the art");
         var notes = incomplete ? [new ArtNote(file, ArtFate.Changed, "ends early; the missing rows are clear")] : Array.Empty<ArtNote>();
-        return (
+        return new FlatArt(
             new Drawing
             {
                 Id = drawingId,
@@ -37,6 +38,7 @@ public static class PngFile
                 Raster = new RasterArt { Asset = AssetId(bytes), Width = width, Height = height },
                 Outline = outline,
             },
+            bytes,
             new ArtReport([Path.GetFileNameWithoutExtension(file)], 0, 1, notes));
     }
 

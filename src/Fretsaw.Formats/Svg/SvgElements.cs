@@ -78,15 +78,9 @@ internal sealed class SvgElements
         }
 
         var at = Clips.Within(Inside(element, style, scope), element, style, () => BoxOf(element, style, scope.View));
-        var before = into.Count;
         foreach (var (child, worn, place) in Held(element, style, at))
         {
             Paint(child, worn, place, into);
-        }
-
-        if (style.Opacity is < 1 and > 0 && into.Count > before + 1)
-        {
-            Changed(element, "has an opacity over several shapes; it is given to each of them, so that they shine through each other");
         }
     }
 

@@ -32,7 +32,7 @@ public static class SvgFile
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
     public static LayeredArt ReadLayers(byte[] bytes, string file, string idPrefix, CancellationToken cancel = default)
     {
-        var walker = Walk(bytes, file, paints: true);
+        var walker = Walk(bytes, file, "part");
         var pieces = walker.Pieces;
         var pictures = Pictures(pieces, idPrefix, cancel);
         Painted(walker, idPrefix, pictures, cancel);
@@ -66,42 +66,43 @@ public static class SvgFile
     /// <summary>The pieces that shapes cannot say, painted.</summary>
     private static void Painted(SvgWalker walker, string idPrefix, Dictionary<SvgPiece, PlacedPicture> pictures, CancellationToken cancel)
     {
-        // What hangs out of the page comes in too, within reason.
-        var page = walker.Page;
-        var room = new Box(page.X - page.Width, page.Y - page.Height, 3 * page.Width, 3 * page.Height);
         foreach (var (piece, i) in walker.Pieces.Select((piece, i) => (piece, i)).Where(one => one.piece.Painted && !pictures.ContainsKey(one.piece)))
         {
             cancel.ThrowIfCancellationRequested();
-            if (PaintedPart.Of($"{idPrefix}-d{i + 1}", piece.Name, piece.Leaves, SvgBoxes.Of(piece.Shapes), room, walker.NewPainter(), walker.Budget) is { } painted)
+            if (PaintedPart.Of($"{idPrefix}-d{i + 1}", piece.Name, piece.Leaves, SvgBoxes.Of(piece.Shapes), RoomOf(walker.Page), walker.NewPainter(), walker.Budget) is { } painted)
             {
                 pictures.Add(piece, new PlacedPicture(painted.Drawing with { Name = piece.Name }, painted.Png));
             }
         }
     }
 
-    /// <summary>The whole file as one drawing.</summary>
+    /// <summary>The whole file as one drawing: as shapes, or as one picture where they cannot say all of it.</summary>
     /// <exception cref="FilmException">The file is hostile, broken, or holds nothing to paint.</exception>
-    public static (Drawing Drawing, ArtReport Report) ReadFlat(byte[] bytes, string file, string drawingId)
+    public static FlatArt ReadFlat(byte[] bytes, string file, string drawingId)
     {
-        var walker = Walk(bytes, file, paints: false);
+        var (walker, name) = (Walk(bytes, file, "flat"), LayeredArt.NameOf(file));
         var shapes = walker.Pieces.Where(piece => !piece.Hidden)
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
         FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
         var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
         walker.Notes.AddRange(pictures);
-        return (ToDrawing(drawingId, LayeredArt.NameOf(file), shapes), new ArtReport([LayeredArt.NameOf(file)], walker.Shapes, 0, walker.Notes));
+        var painted = walker.Pieces.Any(piece => piece.Painted) ? PaintedPart.Of(drawingId, name, walker.Roots, SvgBoxes.Of(shapes), RoomOf(walker.Page), walker.NewPainter(), walker.Budget) : null;
+        return new FlatArt(painted?.Drawing ?? ToDrawing(drawingId, name, shapes), painted?.Png, new ArtReport([name], walker.Shapes, painted is null ? 0 : 1, walker.Notes));
     }
 
-    private static SvgWalker Walk(byte[] bytes, string file, bool paints)
+    private static SvgWalker Walk(byte[] bytes, string file, string makes)
     {
         var root = SvgDocument.Load(bytes, file);
         SvgSafety.Check(root, file);
         var (view, matrix, page) = Viewport(root, file);
-        var walker = new SvgWalker(root, file, view) { Page = page, Paints = paints, Posed = root.Attribute(SvgWriter.Posed)?.Value };
+        var walker = new SvgWalker(root, file, view) { Page = page, Makes = makes, Posed = root.Attribute(SvgWriter.Posed)?.Value };
         walker.Walk(root, matrix);
         return walker;
     }
+
+    /// <summary>What hangs out of the page comes in too, within reason.</summary>
+    private static Box RoomOf(Box page) => new(page.X - page.Width, page.Y - page.Height, 3 * page.Width, 3 * page.Height);
 
     /// <summary>SVG 2 §8.2: width and height, and the viewBox fitted into them.</summary>
     private static (Box View, Affine Matrix, Box Page) Viewport(XElement root, string file)

@@ -93,14 +93,14 @@ internal sealed partial class SvgWalker
 
         sheet = new SvgSheet(root, (element, what) => Note(element, ArtFate.Changed, what));
         elements = new SvgElements(file, byId, sheet, Note);
-        needs = new SvgNeeds(byId, sheet, elements.Clips);
+        needs = new SvgNeeds(byId, sheet, elements.Clips, Overlap);
         measure = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Measures = true };
         again = new SvgElements(file, byId, sheet, (_, _, _) => { }) { Times = 3 };
         Budget = new PaintBudget(file);
     }
 
-    /// <summary>Parts may become pictures; else what shapes cannot say is left out and told.</summary>
-    public bool Paints { get; init; }
+    /// <summary>What a piece is called in notes.</summary>
+    public required string Makes { get; init; }
 
     /// <summary>For one part that is painted.</summary>
     public SvgPainter NewPainter() => new(sheet, again, needs, Budget);
@@ -110,6 +110,9 @@ internal sealed partial class SvgWalker
     public List<SvgPiece> Pieces { get; } = [];
 
     public List<ArtNote> Notes { get; } = [];
+
+    /// <summary>All of the file, as it stands in its page.</summary>
+    public List<SvgLeaf> Roots { get; } = [];
 
     public int Shapes => elements.Count;
 
@@ -139,6 +142,7 @@ internal sealed partial class SvgWalker
         var loose = default(SvgPiece);
         foreach (var child in root.Elements())
         {
+            Roots.Add(new SvgLeaf(child, style, at));
             if (IsGroup(child))
             {
                 loose = null;
@@ -186,7 +190,7 @@ internal sealed partial class SvgWalker
     private void Group(XElement group, SvgStyle inherited, SvgScope scope, SvgPiece? inside)
     {
         var style = inherited.Of(group, sheet);
-        var need = Paints ? needs.Own(group, style) : null;
+        var need = needs.Own(group, style);
         foreach (var property in style.Unsupported.Where(property => need is null || property != "filter"))
         {
             Note(group, ArtFate.Changed, $"{property} is not supported; the element came in without it");
@@ -255,7 +259,7 @@ internal sealed partial class SvgWalker
     private void Leaf(XElement element, SvgStyle inherited, SvgScope scope, SvgPiece piece)
     {
         // Blended is only what lies under it in the same part.
-        if (Paints && (needs.Anywhere(element, inherited) ?? (piece.Leaves.Count > 0 ? needs.Anywhere(element, inherited, inside: true) : null)) is { } need)
+        if ((needs.Anywhere(element, inherited) ?? (piece.Leaves.Count > 0 ? needs.Anywhere(element, inherited, inside: true) : null)) is { } need)
         {
             Whole(element, need, inherited, scope, piece);
             return;
@@ -271,7 +275,7 @@ internal sealed partial class SvgWalker
         piece.Painted = true;
         piece.Leaves.Add(new SvgLeaf(element, inherited, scope));
         measure.Paint(element, inherited, scope, piece.Shapes);
-        Note(element, ArtFate.Changed, FormattableString.Invariant($"has {need}, which shapes cannot say; its part came in as a picture of {PaintedPart.Times} times its size"));
+        Note(element, ArtFate.Changed, FormattableString.Invariant($"has {need}, which shapes cannot say; its {Makes} came in as a picture of {PaintedPart.Times} times its size"));
     }
 
     /// <summary>One element that is a part by its own name.</summary>
@@ -317,6 +321,14 @@ internal sealed partial class SvgWalker
         FilmException.ThrowIf(Pieces.Count >= MaxPieces, file, $"has more than {MaxPieces} groups", "merge some");
         Pieces.Add(piece);
         return piece;
+    }
+
+    /// <summary>Whether an element paints shapes over each other.</summary>
+    private bool Overlap(XElement element, SvgStyle inherited)
+    {
+        var shapes = new List<Shape>();
+        measure.Paint(element, inherited, new SvgScope(Affine.Identity, view), shapes);
+        return SvgBoxes.Meet(shapes);
     }
 
     /// <summary>How far art stands out of the page, px, where it is more than a hair.</summary>

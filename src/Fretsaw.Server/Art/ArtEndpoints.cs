@@ -88,15 +88,15 @@ internal static class ArtEndpoints
             }
 
             var drawingId = OpenFilms.NewId("art");
-            var (drawing, report) = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
-            if (isPng)
+            var art = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
+            if (art.Picture is { } picture)
             {
-                assets.Put(PngFile.AssetId(bytes), bytes);
+                assets.Put(PngFile.AssetId(picture), picture);
             }
 
-            var flat = FlatPlacement.Fitted(opened.Now.Film, drawing, OpenFilms.NewId("flat"), distance);
-            var state = opened.Apply(new AddThing(shot, flat, drawing), null);
-            return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, report);
+            var flat = FlatPlacement.Fitted(opened.Now.Film, art.Drawing, OpenFilms.NewId("flat"), distance);
+            var state = opened.Apply(new AddThing(shot, flat, art.Drawing), null);
+            return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, art.Report);
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>

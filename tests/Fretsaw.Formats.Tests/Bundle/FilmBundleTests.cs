@@ -13,7 +13,7 @@ public class FilmBundleTests
     public void A_bundle_with_a_picture_survives_writing_and_reading()
     {
         var png = Picture();
-        var (drawing, _) = PngFile.ReadFlat(png, "moon.png", "moon");
+        var drawing = PngFile.ReadFlat(png, "moon.png", "moon").Drawing;
         var (film, pictures) = DemoFilm.Build();
         var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]>(pictures) { [PngFile.AssetId(png)] = png });
         using var stream = new MemoryStream();
@@ -32,7 +32,7 @@ public class FilmBundleTests
         var (film, pictures) = DemoFilm.Build();
         new FilmBundle(film, pictures).Save(path);
         var good = File.ReadAllBytes(path);
-        var (drawing, _) = PngFile.ReadFlat(Picture(), "moon.png", "moon");
+        var drawing = PngFile.ReadFlat(Picture(), "moon.png", "moon").Drawing;
 
         // Its picture is missing, which shows when half of it is written.
         Assert.ThrowsAny<Exception>(() => new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, pictures).Save(path));
@@ -44,7 +44,7 @@ public class FilmBundleTests
     [Fact]
     public void A_picture_gets_an_outline_round_its_opaque_area()
     {
-        var (drawing, _) = PngFile.ReadFlat(Picture(), "moon.png", "moon");
+        var drawing = PngFile.ReadFlat(Picture(), "moon.png", "moon").Drawing;
         Assert.Equal((64, 48), (drawing.Raster!.Width, drawing.Raster.Height));
         Assert.True(Core.Art.Outlines.Holds(drawing.Outline, new Core.Geometry.Point(32, 24)));
         Assert.False(Core.Art.Outlines.Holds(drawing.Outline, new Core.Geometry.Point(2, 2)));

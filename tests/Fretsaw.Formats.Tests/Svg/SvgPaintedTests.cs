@@ -45,6 +45,40 @@ public class SvgPaintedTests
     }
 
     [Fact]
+    public void An_opacity_over_shapes_that_lie_over_each_other_is_that_of_all_of_them()
+    {
+        const string Two = "<defs><g id='two'><rect width='40' height='40' fill='red'/><rect x='{0}' width='40' height='40' fill='blue'/></g></defs><g id='g'><use href='#two' opacity='.5'/></g>";
+        var art = Read(Two.Replace("{0}", "20", StringComparison.Ordinal));
+        var drawing = art.Layers[0].Drawing!;
+        Assert.Equal(new SKColor(0, 0, 255, 128), At(art, drawing, 30, 20));
+        Assert.Contains("an opacity over shapes", Assert.Single(art.Report.Notes).What, StringComparison.Ordinal);
+
+        // Beside each other they stay shapes, and nothing is to be said.
+        art = Read(Two.Replace("{0}", "40", StringComparison.Ordinal));
+        Assert.Equal([0.5, 0.5], art.Layers[0].Drawing!.Shapes.Select(shape => shape.Opacity));
+        Assert.Empty(art.Report.Notes);
+    }
+
+    [Fact]
+    public void A_flat_that_shapes_cannot_say_is_one_picture_in_its_order()
+    {
+        var flat = SvgFile.ReadFlat(
+            Encoding.UTF8.GetBytes("""
+                <svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><filter id="f"><feGaussianBlur stdDeviation="3"/></filter>
+                <rect width="100" height="100" fill="#00f"/><g filter="url(#f)" opacity=".5"><rect x="20" y="20" width="60" height="60" fill="#fff"/></g>
+                <rect x="45" y="45" width="10" height="10" fill="#f00"/></svg>
+                """), "fog.svg", "d");
+        Assert.Empty(flat.Drawing.Shapes);
+        Assert.Equal(("d", "Fog", 0.25), (flat.Drawing.Id, flat.Drawing.Name, flat.Drawing.Raster!.PixelSize));
+        using var picture = SKBitmap.Decode(flat.Picture);
+        SKColor Of(double x, double y) => picture.GetPixel((int)((x - flat.Drawing.Raster.X) * 4), (int)((y - flat.Drawing.Raster.Y) * 4));
+        Assert.Equal(new SKColor(255, 0, 0), Of(50, 50));
+        Assert.Equal(new SKColor(128, 128, 255), Of(38, 50));
+        Assert.Equal(new SKColor(0, 0, 255), Of(5, 50));
+        Assert.Contains("its flat came in as a picture", Assert.Single(flat.Report.Notes).What, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_filter_with_a_primitive_that_is_not_known_is_left_out_and_told()
     {
         var art = Read("""<filter id="f"><feTile/></filter><g id="g" filter="url(#f)"><rect width="9" height="9"/></g>""");

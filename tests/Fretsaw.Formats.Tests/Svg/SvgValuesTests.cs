@@ -4,6 +4,7 @@ using System.Reflection;
 using System.Text;
 using CsCheck;
 using Fretsaw.Core.Films;
+using Fretsaw.Formats.Layers;
 using Fretsaw.Formats.Svg;
 using SkiaSharp;
 
@@ -97,6 +98,36 @@ public class SvgValuesTests
     public void Colours_are_written_in_many_ways(string text, byte red, byte green, byte blue, byte alpha) =>
         Assert.Equal(new Colour(red, green, blue, alpha), Fill(text));
 
+    /// <summary>
+    /// One green in every space of level 4, as the Web Platform Tests write it (from memory; the browser itself is asked in
+    /// tests/e2e/drawings.spec.ts), and what level 4 lets be left out.
+    /// </summary>
+    [Theory]
+    [InlineData("hwb(120 0% 49.8039%)")]
+    [InlineData("hsl(120 100 25.1)")]
+    [InlineData("hsl(0.33333turn 100% 25.1%)")]
+    [InlineData("lab(46.2775% -47.5621 48.5837)")]
+    [InlineData("lch(46.2775% 67.9892 134.3912)")]
+    [InlineData("lch(46.2775% 67.9892 2.34557rad)")]
+    [InlineData("oklab(51.975% -0.1403 0.10768)")]
+    [InlineData("oklch(0.51975 0.17686 142.495deg / 1)")]
+    [InlineData("color(srgb none 0.50196 0)")]
+    [InlineData("color(srgb-linear 0 21.586% 0)")]
+    [InlineData("color(display-p3 0.21604 0.49418 0.13151)")]
+    [InlineData("color(a98-rgb 0.281363 0.498012 0.116746)")]
+    [InlineData("color(prophoto-rgb 0.230479 0.395789 0.129968)")]
+    [InlineData("color(rec2020 0.235202 0.431704 0.085432)")]
+    [InlineData("color(xyz 0.07719 0.15438 0.02573)")]
+    [InlineData("color(xyz-d50 0.08312 0.15475 0.02096)")]
+    public void A_green_is_the_same_in_every_space(string text)
+    {
+        var colour = Fill(text);
+        Assert.InRange(colour.R, 0, 1);
+        Assert.InRange(colour.G, 127, 129);
+        Assert.InRange(colour.B, 0, 1);
+        Assert.Equal(255, colour.A);
+    }
+
     /// <summary>Outside check: areas and bounds of SkiaSharp's rectangles, rounded rectangles and ovals.</summary>
     [Theory]
     [InlineData("<rect x='3' y='4' width='50' height='30'/>", "rect 3 4 50 30 0 0")]
@@ -157,6 +188,6 @@ public class SvgValuesTests
         return path.TightBounds;
     }
 
-    private static (Drawing Drawing, ArtReport Report) Read(string shapes) => SvgFile.ReadFlat(
+    private static FlatArt Read(string shapes) => SvgFile.ReadFlat(
         Encoding.UTF8.GetBytes($"<svg xmlns='http://www.w3.org/2000/svg' width='200' height='100' viewBox='0 0 200 100'>{shapes}</svg>"), "art.svg", "d");
 }

@@ -2,6 +2,10 @@
 export const Features: Record<string, string> = {
   "opacity on use":
     "<defs><rect id='a' width='80' height='80' fill='teal'/></defs><use href='#a' x='20' y='20' opacity='.4'/><use href='#a' x='140' y='20'/>",
+  "opacity on a use of shapes over each other":
+    "<defs><g id='a'><rect width='120' height='120' fill='teal'/><circle cx='120' cy='120' r='70' fill='gold' stroke='black' stroke-width='9'/></g></defs><rect y='90' width='256' height='30'/><use href='#a' x='20' y='20' opacity='.4'/>",
+  "colours of every space":
+    "<rect width='64' height='64' fill='hwb(200 20% 10%)'/><rect x='64' width='64' height='64' fill='lab(60% 60 -40)'/><rect x='128' width='64' height='64' fill='lch(70% 50 120deg)'/><rect x='192' width='64' height='64' fill='oklab(.6 -.1 .08)'/><rect y='64' width='64' height='64' fill='oklch(65% 0.15 .7turn)'/><rect x='64' y='64' width='64' height='64' fill='color(display-p3 .6 .3 .5)'/><rect x='128' y='64' width='64' height='64' fill='color(a98-rgb .5 .6 .3)'/><rect x='192' y='64' width='64' height='64' fill='color(prophoto-rgb .4 .5 .3)'/><rect y='128' width='64' height='64' fill='color(rec2020 .5 .4 .6)'/><rect x='64' y='128' width='64' height='64' fill='color(xyz .3 .25 .2)'/><rect x='128' y='128' width='64' height='64' fill='color(xyz-d50 .2 .25 .3)'/><rect x='192' y='128' width='64' height='64' fill='color(srgb-linear .2 .5 .1 / 60%)'/><rect y='192' width='128' height='64' fill='hsl(120 60 40 / .5)'/><rect x='128' y='192' width='128' height='64' style='fill:rgb(20% none 80% / 80%)'/>",
   "opacity on nested groups":
     "<g opacity='.5'><g opacity='.5'><rect x='20' y='20' width='90' height='200'/></g></g><rect x='140' y='20' width='90' height='200' opacity='.5'/>",
   "markers at ends and middles":

@@ -2,8 +2,9 @@ using System.Xml.Linq;
 
 namespace Fretsaw.Formats.Svg.Painted;
 
-/// <summary>What of an element shapes cannot say, so that it has to be painted: filters, patterns, soft masks, blending.</summary>
-internal sealed class SvgNeeds(IReadOnlyDictionary<string, XElement> byId, SvgSheet sheet, SvgClips clips)
+/// <summary>What of an element shapes cannot say, so that it has to be painted: filters, patterns, soft masks, blending, opacity of several.</summary>
+/// <param name="overlap">Whether an element, with what it inherits, paints shapes over each other.</param>
+internal sealed class SvgNeeds(IReadOnlyDictionary<string, XElement> byId, SvgSheet sheet, SvgClips clips, Func<XElement, SvgStyle, bool> overlap)
 {
     /// <summary>By element and the paints that it inherits: a few that use each other are asked for millions of times.</summary>
     private readonly Dictionary<(XElement Element, string Fill, string Stroke, bool Inside), string?> known = [];
@@ -56,6 +57,11 @@ internal sealed class SvgNeeds(IReadOnlyDictionary<string, XElement> byId, SvgSh
         if (inside && style.Own.GetValueOrDefault("mix-blend-mode", "normal") != "normal")
         {
             return "blending";
+        }
+
+        if (style.Opacity is > 0 and < 1 && !SvgShapes.IsShape(element.Name.LocalName) && overlap(element, inherited))
+        {
+            return "an opacity over shapes that lie over each other";
         }
 
         var held = element.Name.LocalName == "use"
