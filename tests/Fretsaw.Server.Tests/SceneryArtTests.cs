@@ -42,6 +42,17 @@ public sealed class SceneryArtTests : IDisposable
         Assert.DoesNotContain(brought.GetProperty("thing").GetString()!, await server.Http.GetStringAsync("/api/films/demo/film.json"), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public async Task Fog_that_shapes_cannot_say_is_a_picture_that_can_be_fetched()
+    {
+        const string Fog = """<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"><filter id="f"><feGaussianBlur stdDeviation="3"/></filter><rect width="40" height="20" filter="url(#f)"/></svg>""";
+        var brought = await server.Upload($"/api/films/demo/shots/{Shot}/flats?distance=3", "fog.svg", Encoding.UTF8.GetBytes(Fog));
+        var drawing = (await Thing(brought.GetProperty("thing").GetString()!)).GetProperty("body").GetProperty("drawing").GetString();
+        var raster = (await server.Film()).GetProperty("drawings").EnumerateArray().First(one => one.GetProperty("id").GetString() == drawing).GetProperty("raster");
+        Assert.Equal(0.25, raster.GetProperty("pixelSize").GetDouble());
+        Assert.NotEmpty(await server.Http.GetByteArrayAsync($"/api/assets/{raster.GetProperty("asset").GetString()}"));
+    }
+
     [Theory]
     [InlineData("flats?distance=0", "wall.svg", Wall)]
     [InlineData("flats?distance=NaN", "wall.svg", Wall)]

@@ -2,15 +2,14 @@ import Button, { type ButtonProps } from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
 import type { ReactNode } from "react";
 import { useStore } from "../state/store";
-import { keyName } from "./command";
 import { commandOf } from "./list";
-import { keysOf, useShortcuts } from "./shortcuts";
+import { keysSaid, useShortcuts } from "./shortcuts";
 
 /** The command's name, with more about it if that is given, and its shortcut. */
 export function useTip(id: string, says?: string): string {
   const command = commandOf(id);
-  const keys = useShortcuts(({ changed }) => keysOf(command, changed));
-  return `${says ?? command.name}${keys ? ` (${keyName(keys)})` : ""}`;
+  const keys = useShortcuts(({ changed }) => keysSaid(command, changed));
+  return `${says ?? command.name}${keys ? ` (${keys})` : ""}`;
 }
 
 /** A button that does what is in the one list of commands: named, explained and switched off by it. */

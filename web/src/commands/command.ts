@@ -22,6 +22,8 @@ export interface Command {
   /** In the menus of what it stands. */
   about?: readonly About[];
   run: () => void;
+  /** Its shortcut is one key alone, which does this as long as it is held. */
+  held?: (down: boolean) => void;
 }
 
 export const holdsAt = ({ places }: Command, { place, filmsOpen }: Pick<State, "place" | "filmsOpen">) =>

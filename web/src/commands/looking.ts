@@ -1,6 +1,6 @@
 import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
 import { openPictureWindow } from "../stage/pictureWindow";
-import { toggleWay, wayList } from "../stage/ways";
+import { holdWay, takeHold, toggleWay, wayList } from "../stage/ways";
 import { get, places, type Side, set } from "../state/store";
 import type { Command } from "./command";
 
@@ -40,7 +40,20 @@ const all: Command[] = [
     about: ["picture"],
     run: openPictureWindow,
   },
-  ...wayList.map(({ way, title }) => ({ id: `way-${way}`, name: `Look: ${title}`, run: () => toggleWay(way) })),
+  {
+    id: "take-hold",
+    name: "Push the picture about by pressing on it",
+    keys: "z",
+    run: () => takeHold(!get().panning),
+    held: takeHold,
+  },
+  ...wayList.map(({ way, title, key }) => ({
+    id: `way-${way}`,
+    name: `Look: ${title}`,
+    keys: key,
+    run: () => toggleWay(way),
+    held: (down: boolean) => holdWay(way, down),
+  })),
   { id: "beyond", name: "Look: past the frame’s edges", run: () => set({ beyond: !get().beyond }) },
 ];
 

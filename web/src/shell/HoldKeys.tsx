@@ -1,7 +1,12 @@
 import { useEffect } from "react";
-import { hold, letGo, PanKey, wayList } from "../stage/ways";
+import { holdsAt } from "../commands/command";
+import { commands } from "../commands/list";
+import { keysOf } from "../commands/shortcuts";
+import { letGo } from "../stage/ways";
+import { get } from "../state/store";
 
-const keys = [PanKey, ...wayList.map(({ key }) => key)];
+const holders = commands.filter(({ held }) => held !== undefined);
+const of = (key: string) => holders.find((command) => keysOf(command) === key.toLowerCase());
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof Element && target.closest("input, textarea, select, [contenteditable=true]") !== null;
@@ -11,9 +16,10 @@ export function HoldKeys() {
   useEffect(() => {
     const down = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.shiftKey || isTyping(event.target)) return;
-      if (keys.includes(event.key)) hold(event.key, true);
+      const command = of(event.key);
+      if (command && holdsAt(command, get())) command.held?.(true);
     };
-    const up = (event: KeyboardEvent) => hold(event.key.toLowerCase(), false);
+    const up = (event: KeyboardEvent) => of(event.key)?.held?.(false);
     window.addEventListener("keydown", down);
     window.addEventListener("keyup", up);
     window.addEventListener("blur", letGo);

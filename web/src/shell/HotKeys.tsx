@@ -42,6 +42,7 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
 export function HotKeys() {
   const changed = useShortcuts((state) => state.changed);
   return commands
+    .filter(({ held }) => held === undefined)
     .map((command) => ({ command, keys: keysOf(command, changed) }))
     .filter(({ keys }) => keys !== "")
     .map(({ command, keys }) => <HotKey key={`${command.id} ${keys}`} command={command} keys={keys} />);

@@ -9,7 +9,7 @@ import { useRecordHotkeys } from "react-hotkeys-hook";
 import { type Command, keyName } from "../commands/command";
 import { placeNames } from "../commands/going";
 import { commands } from "../commands/list";
-import { changeKeys, keysOf, resetKeys, useShortcuts } from "../commands/shortcuts";
+import { changeKeys, keysOf, keysSaid, resetKeys, useShortcuts } from "../commands/shortcuts";
 import { entry } from "../fields/row";
 import { places, set, useStore } from "../state/store";
 
@@ -40,6 +40,7 @@ export function Shortcuts() {
     if (waits === null) return;
     const other = commands.find((one) => one.id !== waits.id && keysOf(one, changed) === keys && meet(one, waits));
     wait(null);
+    if (waits.held && keys.includes("+")) return setRefused(`“${waits.name}” is held: give it one key alone.`);
     if (other) return setRefused(`${keyName(keys)} belongs to “${other.name}”; give that another first.`);
     setRefused("");
     changeKeys(waits, keys);
@@ -91,11 +92,11 @@ export function Shortcuts() {
                 </Box>
                 <Button
                   variant={waiting ? "contained" : "outlined"}
-                  aria-label={`Shortcut of ${command.name}: ${keys ? keyName(keys) : "none"}`}
+                  aria-label={`Shortcut of ${command.name}: ${keysSaid(command, changed) || "none"}`}
                   onClick={() => wait(waiting ? null : command)}
                   sx={{ minWidth: 110 }}
                 >
-                  {waiting ? "Press keys…" : keys ? keyName(keys) : "none"}
+                  {waiting ? "Press keys…" : keysSaid(command, changed) || "none"}
                 </Button>
                 <Button
                   aria-label={`Take the shortcut of ${command.name} away`}

@@ -3,9 +3,9 @@ import ListItemText from "@mui/material/ListItemText";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useEffect } from "react";
-import { type About, canRun, holdsAt, keyName } from "../commands/command";
+import { type About, canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
-import { keysOf } from "../commands/shortcuts";
+import { keysSaid } from "../commands/shortcuts";
 import { get, type MenuPlace, set, useStore } from "../state/store";
 
 /** What can be done to what was right-clicked: those of all commands that are about it. */
@@ -29,7 +29,6 @@ export function ThingMenu() {
       slotProps={{ list: { dense: true, "aria-label": "What can be done with it" } }}
     >
       {here.map((command) => {
-        const keys = keysOf(command);
         return (
           <MenuItem
             key={command.id}
@@ -41,7 +40,7 @@ export function ThingMenu() {
           >
             <ListItemText>{command.name}</ListItemText>
             <Box component="kbd" sx={{ font: "inherit", fontSize: 12, color: "text.secondary", ml: 3 }}>
-              {keys ? keyName(keys) : ""}
+              {keysSaid(command)}
             </Box>
           </MenuItem>
         );

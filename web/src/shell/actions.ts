@@ -1,6 +1,6 @@
-import { canRun, holdsAt, keyName } from "../commands/command";
+import { canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
-import { keysOf } from "../commands/shortcuts";
+import { keysSaid } from "../commands/shortcuts";
 import { get } from "../state/store";
 
 /** A line of the finder. */
@@ -20,11 +20,10 @@ export function actionsHere(): Action[] {
     .filter((command) => holdsAt(command, state))
     .map((command): Action => {
       const lacks = command.lacks?.(state) ?? null;
-      const keys = keysOf(command);
       return {
         key: command.id,
         name: command.name,
-        note: lacks ?? (keys ? keyName(keys) : ""),
+        note: lacks ?? keysSaid(command),
         disabled: !canRun(command, state),
         run: command.run,
       };

@@ -6,9 +6,8 @@ import MenuItem from "@mui/material/MenuItem";
 import Tooltip from "@mui/material/Tooltip";
 import { useState } from "react";
 import { bar } from "../benches/PlayButton";
-import { keyName } from "../commands/command";
 import { commandOf } from "../commands/list";
-import { keysOf } from "../commands/shortcuts";
+import { keysSaid } from "../commands/shortcuts";
 import { keepUpTo, keptBytes } from "../playing/baking";
 import { pictureOf } from "../state/select";
 import { set, useStore } from "../state/store";
@@ -25,8 +24,8 @@ const nearnesses = [
 
 /** As it is said behind a name. */
 const shortcut = (id: string) => {
-  const keys = keysOf(commandOf(id));
-  return keys ? ` (${keyName(keys)})` : "";
+  const keys = keysSaid(commandOf(id));
+  return keys ? ` (${keys})` : "";
 };
 
 const bounds = [160, 320, 640, 1280];
@@ -62,10 +61,11 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
         ))}
         {!onBench && [
           <Divider key="line" />,
-          ...wayList.map(({ way, title, key }) => (
+          ...wayList.map(({ way, title }) => (
             <MenuItem key={way} onClick={() => toggleWay(way)}>
               <Checkbox checked={ways.has(way)} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
-              {title} (hold {keyName(key)})
+              {title}
+              {shortcut(`way-${way}`)}
             </MenuItem>
           )),
           <MenuItem key="beyond" onClick={() => set({ beyond: !beyond })}>

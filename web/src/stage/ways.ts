@@ -1,6 +1,6 @@
 import { get, set, type Way } from "../state/store";
 
-/** Each with the key that shows it while it is held. */
+/** Each with the key that shows it while it is held, unless somebody chose another. */
 export const wayList: { way: Way; title: string; key: string }[] = [
   { way: "sharp", title: "Everything sharp", key: "x" },
   { way: "alone", title: "The rest dimmed", key: "c" },
@@ -9,27 +9,22 @@ export const wayList: { way: Way; title: string; key: string }[] = [
   { way: "grey", title: "In greys", key: "n" },
 ];
 
-/** While it is held a press takes hold of the picture. */
-export const PanKey = "z";
-
 export function toggleWay(way: Way): void {
   const ways = new Set(get().ways);
   if (!ways.delete(way)) ways.add(way);
   set({ ways });
 }
 
-/** A key that is held; letting go, or leaving the window, ends it. */
-export function hold(key: string, down: boolean): void {
-  if (key === PanKey) {
-    if (get().panning !== down) set({ panning: down });
-    return;
-  }
-  const way = wayList.find((one) => one.key === key)?.way;
-  if (way === undefined || get().heldWays.has(way) === down) return;
+/** A way's key is held, or let go. */
+export function holdWay(way: Way, down: boolean): void {
+  if (get().heldWays.has(way) === down) return;
   const heldWays = new Set(get().heldWays);
   if (down) heldWays.add(way);
   else heldWays.delete(way);
   set({ heldWays });
 }
+
+/** While it holds a press takes hold of the picture. */
+export const takeHold = (panning: boolean) => get().panning !== panning && set({ panning });
 
 export const letGo = () => set({ heldWays: new Set<Way>(), panning: false });
