@@ -37,6 +37,10 @@ export const wordFaults = (page: Page): Promise<string[]> =>
         // Lines of one text may touch by the room above and below their letters.
         if (across > 2 && down > 4) faults.push(`“${a.text}” and “${b.text}” lie over each other`);
       }
+    // Numbers and choices in fields; what people name things may be longer than its field.
+    for (const field of document.querySelectorAll<HTMLInputElement>("input[inputmode], input[type=number], [role=combobox] input, input[role=combobox]"))
+      if (field.checkVisibility({ visibilityProperty: true }) && field.scrollWidth > field.clientWidth + 1)
+        faults.push(`“${field.value}” is cut off by its field`);
     return [...new Set(faults)];
 
     /** What is seen of a word's box, and how much of its width something that does not scroll cuts off. */

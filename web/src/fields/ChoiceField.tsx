@@ -27,8 +27,9 @@ export function ChoiceField({
 }) {
   if (choices.length > Long)
     return (
-      <Box sx={{ ...row, gap: 1 }}>
-        <Box component="span" sx={{ flex: 1, color: marked ? "error.main" : "text.primary" }}>
+      // A long name goes below its label.
+      <Box sx={{ ...row, gap: 1, flexWrap: "wrap" }}>
+        <Box component="span" sx={{ flex: 1, minWidth: "max-content", color: marked ? "error.main" : "text.primary" }}>
           {label}
         </Box>
         <TypedChoice label={label} value={value} choices={choices} onChoose={onChoose} />

@@ -35,7 +35,8 @@ export function TextField({
           if (!event.ctrlKey) event.stopPropagation();
         }}
         sx={{
-          width: 132,
+          minWidth: 132,
+          width: "72%",
           ...entry,
         }}
       />

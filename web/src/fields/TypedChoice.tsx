@@ -28,7 +28,7 @@ export function TypedChoice({
       handleHomeEndKeys
       onChange={(_, choice) => choice && onChoose(choice.value)}
       slotProps={{ popper: { sx: { minWidth: 220 }, placement: "bottom-end" }, paper: { sx: { fontSize: 13 } } }}
-      sx={{ width: "58%" }}
+      sx={{ ml: "auto", minWidth: 132, maxWidth: "100%" }}
       renderInput={({ slotProps, id, disabled }) => (
         <Box ref={slotProps.input?.ref} sx={{ position: "relative" }}>
           <Box
@@ -38,7 +38,15 @@ export function TypedChoice({
             id={id}
             disabled={disabled}
             aria-label={label}
-            sx={{ ...entry, width: "100%", boxSizing: "border-box", pr: 2.25, textOverflow: "ellipsis" }}
+            sx={{
+              ...entry,
+              boxSizing: "border-box",
+              fieldSizing: "content",
+              minWidth: 132,
+              maxWidth: "100%",
+              pr: 2.25,
+              textOverflow: "ellipsis",
+            }}
           />
           <Box
             component="span"
