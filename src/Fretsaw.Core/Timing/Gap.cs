@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Timing;
 
@@ -25,6 +26,17 @@ public sealed record Gap
     public int Every { get; init; } = 1;
 
     public Stagger? Stagger { get; init; }
+
+    /// <summary>The same way gone from its end to its start.</summary>
+    public Gap Reversed() => this with
+    {
+        Ease = Ease switch
+        {
+            Slow slow => new Slow(slow.StopPercent, slow.StartPercent),
+            Drawn drawn => drawn with { Points = [.. drawn.Points.Reverse().Select(point => new Point(1 - point.X, 1 - point.Y))] },
+            _ => Ease,
+        },
+    };
 }
 
 /// <summary>On the way from one key to the next, steps on and back by turns: a laugh, a shiver.</summary>

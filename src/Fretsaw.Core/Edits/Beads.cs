@@ -1,0 +1,35 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>Keys that are chosen on the strip, a row at a time: those of some tracks at some frames.</summary>
+public sealed record Beads(ImmutableArray<Address> Addresses, ImmutableArray<int> Frames)
+{
+    public bool Equals(Beads? other) => other is not null && Addresses.AsSpan().SequenceEqual(other.Addresses.AsSpan()) && Frames.AsSpan().SequenceEqual(other.Frames.AsSpan());
+
+    public override int GetHashCode() => HashCode.Combine(Addresses.Length, Frames.Length, Frames.IsDefaultOrEmpty ? 0 : Frames[0]);
+}
+
+/// <summary>Where chosen keys go in time.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(Shift), "shift")]
+[JsonDerivedType(typeof(Stretch), "stretch")]
+[JsonDerivedType(typeof(Reverse), "reverse")]
+[JsonDerivedType(typeof(Scatter), "scatter")]
+public abstract record Retiming;
+
+/// <summary>All by so many frames; the first goes no farther than frame 1.</summary>
+public sealed record Shift(int By) : Retiming;
+
+/// <summary>In proportion about a frame that stays where it is; keys of one track stay in order and a frame apart.</summary>
+/// <param name="Times">(0, 100]</param>
+public sealed record Stretch(int About, double Times) : Retiming;
+
+/// <summary>The last comes first: gaps and paths are gone the other way.</summary>
+public sealed record Reverse : Retiming;
+
+/// <summary>Each row as a whole by a few frames of its own, so that nothing is in step.</summary>
+/// <param name="Most">Frames either way, [1, 1000].</param>
+public sealed record Scatter(int Seed, int Most) : Retiming;

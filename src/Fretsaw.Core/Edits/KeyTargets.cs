@@ -1,0 +1,38 @@
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>Where the keys of one owner belong on another: on the thing of the same id, else of the same name, if it has such a value.</summary>
+internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, string? thing)
+{
+    private readonly Dictionary<Address, Address?> known = [];
+
+    /// <returns>Null where nothing there has such a value, or it is keyed as another kind.</returns>
+    public Address? Of(Address address) => known.TryGetValue(address, out var target) ? target : known[address] = Found(address);
+
+    private Address? Found(Address address)
+    {
+        var target = address with { Owner = owner ?? address.Owner, Thing = thing ?? address.Thing };
+        if (Has(target))
+        {
+            return target;
+        }
+
+        if (thing is not null || PuppetOf(from, address.Owner) is not { } ours || PuppetOf(to, target.Owner) is not { } theirs)
+        {
+            return null;
+        }
+
+        var name = Names.InPuppet(ours).FirstOrDefault(named => named.Id == address.Thing)?.Name;
+        return Names.InPuppet(theirs).Where(named => string.Equals(named.Name, name, StringComparison.OrdinalIgnoreCase))
+            .Select(named => (Address?)(target with { Thing = named.Id })).FirstOrDefault(one => Has(one!.Value));
+    }
+
+    /// <summary>A place has one where all of its numbers have; and where none of them is keyed by itself.</summary>
+    private bool Has(Address address) => Properties.FindPlace(address) is { } place
+        ? place.Axes.All(axis => Properties.Find(film, to, address with { Property = axis }) is not null && to.Tracks.Find(address with { Property = axis }) is null)
+        : Properties.Find(film, to, address) is { } property && (property.Place is null || to.Tracks.Find(address with { Property = property.Place.Name }) is null);
+
+    private Puppet? PuppetOf(Shot shot, string id) =>
+        shot.Things.FirstOrDefault(one => one.Id == id)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null;
+}

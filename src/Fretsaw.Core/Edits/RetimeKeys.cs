@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>
+/// Moves chosen keys in time, each with the gap that follows it. What stands where they go is replaced. A card goes along when all of
+/// its keys go, and all of them to one frame.
+/// </summary>
+public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Retiming To) : Edit
+{
+    public override string Title => To switch
+    {
+        Stretch => "Stretched keys in time",
+        Reverse => "Reversed keys in time",
+        Scatter => "Scattered keys",
+        _ => "Moved keys",
+    };
+
+    protected internal override Film Change(Film film)
+    {
+        var (first, last) = Span(Chosen);
+        FilmException.ThrowIf(To is Stretch { Times: not (> 0 and <= 100) }, "stretch", "is by no number above 0 and up to 100", "stretch by another amount");
+        FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "is by no number of frames from 1 to 1,000", "scatter by another number");
+        return film.WithShot(ShotId, shot => ChosenKeys.Move(shot, Chosen, row => frame => To switch
+        {
+            Shift shift => frame + Math.Max(shift.By, 1 - first),
+            Stretch stretch => stretch.About + (int)Math.Round((frame - stretch.About) * stretch.Times),
+            Reverse => first + last - frame,
+            Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
+            _ => frame,
+        }, reversed: To is Reverse));
+    }
+
+    /// <returns>The first and the last of the chosen frames.</returns>
+    /// <exception cref="FilmException">None is chosen.</exception>
+    internal static (int First, int Last) Span(ImmutableArray<Beads> chosen)
+    {
+        var frames = chosen.SelectMany(row => row.Frames).ToList();
+        FilmException.ThrowIf(frames.Count == 0, "keys", "are not chosen", "choose some");
+        return (frames.Min(), frames.Max());
+    }
+
+    /// <summary>Multiples of the golden section, cut to their fractions, lie as far from each other as may be: neighbouring rows are apart.</summary>
+    private static int OffsetOf(Scatter scatter, int row)
+    {
+        var part = (scatter.Seed * Math.Sqrt(2)) + ((row + 1) * ((Math.Sqrt(5) - 1) / 2));
+        return (int)Math.Floor((part - Math.Floor(part)) * ((2 * scatter.Most) + 1)) - scatter.Most;
+    }
+}
+
+/// <summary>Takes chosen keys out.</summary>
+public sealed record RemoveChosenKeys(string ShotId, ImmutableArray<Beads> Chosen) : Edit
+{
+    public override string Title => "Took keys out";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
+    {
+        var frames = ChosenKeys.FramesOf(shot, Chosen);
+        return Tracks.OnEach(shot, null, [.. frames.Keys], (track, _) =>
+            track.AllKeys.Where(key => !frames[track.Address].Contains(key.Frame)));
+    });
+}
