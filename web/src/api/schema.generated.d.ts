@@ -1835,6 +1835,11 @@ export interface components {
             heldAfter: boolean;
             gap: null | components["schemas"]["Gap"];
         };
+        /** @description Keys that are chosen on the strip, a row at a time: those of some tracks at some frames. */
+        Beads: {
+            addresses: components["schemas"]["Address"][];
+            frames: number[];
+        };
         /**
          * @description What a track does before its first key and after its last.
          * @enum {unknown}
@@ -2044,7 +2049,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2271,6 +2276,38 @@ export interface components {
             facesCamera?: null | boolean;
             title?: null | string;
         };
+        /**
+         * @description Puts copies of chosen keys where the first of them comes to a frame: on the same things, on those of another puppet that have the
+         *     same names, or, from one row, on another row. What stands there is replaced; what has no such value is left out.
+         */
+        EditCopyKeys: {
+            /** @enum {string} */
+            kind: "copyKeys";
+            shotId: string;
+            chosen: components["schemas"]["Beads"][];
+            /**
+             * Format: int32
+             * @description Where the first copy of the first key comes.
+             */
+            frame: number;
+            /** @description Null for the same shot. */
+            toShot?: null | string;
+            /** @description Null for the same owner. */
+            toOwner?: null | string;
+            /** @description Null for things of the same name; else everything comes to this one. */
+            toThing?: null | string;
+            /**
+             * Format: int32
+             * @description [1, 1000]
+             */
+            copies: number;
+            /**
+             * Format: int32
+             * @description Frames from the start of one copy to that of the next; 0 for one right after the other.
+             */
+            apart: number;
+            title?: null | string;
+        };
         /** @description Copies a shot with all that stands on its stage and its keys; the copy comes after it. */
         EditCopyShot: {
             /** @enum {string} */
@@ -2335,6 +2372,20 @@ export interface components {
             frame: number;
             addresses: components["schemas"]["Address"][];
             owner?: null | string;
+            title?: null | string;
+        };
+        /** @description Makes room: what stands at a frame or later comes later by so many. */
+        EditInsertFrames: {
+            /** @enum {string} */
+            kind: "insertFrames";
+            shotId: string;
+            /**
+             * Format: int32
+             * @description [1, length + 1]
+             */
+            at: number;
+            /** Format: int32 */
+            count: number;
             title?: null | string;
         };
         /** @description Adds strokes of a brush to a knead; a knead that is not there yet is made, and with it the mesh of a part that has none. */
@@ -2479,6 +2530,14 @@ export interface components {
             boneId: string;
             title?: null | string;
         };
+        /** @description Takes chosen keys out. */
+        EditRemoveChosenKeys: {
+            /** @enum {string} */
+            kind: "removeChosenKeys";
+            shotId: string;
+            chosen: components["schemas"]["Beads"][];
+            title?: null | string;
+        };
         EditRemoveDial: {
             /** @enum {string} */
             kind: "removeDial";
@@ -2560,6 +2619,18 @@ export interface components {
             baseSeq: number;
             edit: components["schemas"]["Edit"];
         };
+        /**
+         * @description Moves chosen keys in time, each with the gap that follows it. What stands where they go is replaced. A card goes along when all of
+         *     its keys go, and all of them to one frame.
+         */
+        EditRetimeKeys: {
+            /** @enum {string} */
+            kind: "retimeKeys";
+            shotId: string;
+            chosen: components["schemas"]["Beads"][];
+            to: components["schemas"]["Retiming"];
+            title?: null | string;
+        };
         /** @description Chooses what tracks do before their first key and after their last. */
         EditSetBeyond: {
             /** @enum {string} */
@@ -2624,6 +2695,18 @@ export interface components {
             name: string;
             title?: null | string;
         };
+        /** @description Makes a shot longer or shorter with all its keys, cards and shakes in proportion. Keys stay a frame apart: squeezed too far, the last stand past the end. */
+        EditStretchShot: {
+            /** @enum {string} */
+            kind: "stretchShot";
+            shotId: string;
+            /**
+             * Format: int32
+             * @description Frames, [1, 100000].
+             */
+            length: number;
+            title?: null | string;
+        };
         /**
          * @description Makes a film's copy of a puppet what the shelf has. Everything of its rig and art is replaced; the copy keeps its id,
          *     and so its place on every stage and its keys, but for keys of what the puppet has no more. A film without a copy gets one.
@@ -2642,6 +2725,20 @@ export interface components {
             puppetId: string;
             partId: string;
             thingId: string;
+            title?: null | string;
+        };
+        /** @description Takes frames out: what is later comes earlier by so many. The last key that a track has in them stays at the seam, unless one comes there from behind. */
+        EditTakeOutFrames: {
+            /** @enum {string} */
+            kind: "takeOutFrames";
+            shotId: string;
+            /**
+             * Format: int32
+             * @description The first that goes.
+             */
+            at: number;
+            /** Format: int32 */
+            count: number;
             title?: null | string;
         };
         /** @description Several edits as one undo step. */
@@ -3844,6 +3941,44 @@ export interface components {
             tenthPx: number[];
             /** @description Corners, three by three. */
             triangles: number[];
+        };
+        /** @description Where chosen keys go in time. */
+        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingScatter"];
+        /** @description The last comes first: gaps and paths are gone the other way. */
+        RetimingReverse: {
+            /** @enum {string} */
+            kind: "reverse";
+        };
+        /** @description Each row as a whole by a few frames of its own, so that nothing is in step. */
+        RetimingScatter: {
+            /** @enum {string} */
+            kind: "scatter";
+            /** Format: int32 */
+            seed: number;
+            /**
+             * Format: int32
+             * @description Frames either way, [1, 1000].
+             */
+            most: number;
+        };
+        /** @description All by so many frames; the first goes no farther than frame 1. */
+        RetimingShift: {
+            /** @enum {string} */
+            kind: "shift";
+            /** Format: int32 */
+            by: number;
+        };
+        /** @description In proportion about a frame that stays where it is; keys of one track stay in order and a frame apart. */
+        RetimingStretch: {
+            /** @enum {string} */
+            kind: "stretch";
+            /** Format: int32 */
+            about: number;
+            /**
+             * Format: double
+             * @description (0, 100]
+             */
+            times: number;
         };
         /** @description An edit that was made, for those who missed it. */
         SentEdit: {
