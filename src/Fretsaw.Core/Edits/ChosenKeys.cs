@@ -11,6 +11,10 @@ internal static class ChosenKeys
     public static Dictionary<Address, SortedSet<int>> FramesOf(Shot shot, ImmutableArray<Beads> chosen) =>
         RowsOf(shot, chosen).ToDictionary(pair => pair.Key, pair => pair.Value.Frames);
 
+    /// <returns>The first and the last frame of them; 1 where none stands any more.</returns>
+    public static (int First, int Last) SpanOf(Dictionary<Address, SortedSet<int>> frames) =>
+        (frames.Values.Select(one => one.Min).DefaultIfEmpty(1).Min(), frames.Values.Select(one => one.Max).DefaultIfEmpty(1).Max());
+
     /// <summary>Moves keys, each with the gap that follows it; a card goes along when all of its keys go, and all of them to one frame.</summary>
     /// <param name="map">From the index of a row to where its frames go; rising, or falling when reversed.</param>
     /// <param name="reversed">Gaps and paths are gone the other way.</param>

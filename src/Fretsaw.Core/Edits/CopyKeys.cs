@@ -33,9 +33,9 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
     protected internal override Film Change(Film film)
     {
         FilmException.ThrowIf(Frame < 1 || Apart < 0 || Copies is < 1 or > MostCopies, "copies", "start before frame 1, or are too many", $"start at frame 1 or later, with 1 to {MostCopies} copies");
-        var (first, last) = RetimeKeys.Span(Chosen);
         var from = film.Shots.Find(ShotId, "shot");
         var found = ChosenKeys.FramesOf(from, Chosen);
+        var (first, last) = ChosenKeys.SpanOf(found);
         var apart = Apart > 0 ? Apart : last - first + 1;
         return film.WithShot(ToShot ?? ShotId, shot =>
         {
@@ -52,7 +52,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
                 }
             }
 
-            FilmException.ThrowIf(!into.Any, "keys", "find nothing of the same name and kind there", "paste them on something that has such values");
+            FilmException.ThrowIf(found.Count > 0 && !into.Any, "keys", "find nothing of the same name and kind there", "paste them on something that has such values");
             return CopyCards(from, into.Shot, targets, found, first, apart);
         });
     }

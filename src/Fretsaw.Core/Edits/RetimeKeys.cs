@@ -19,26 +19,21 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
 
     protected internal override Film Change(Film film)
     {
-        var (first, last) = Span(Chosen);
         FilmException.ThrowIf(To is Stretch { Times: not (> 0 and <= 100) }, "stretch", "is by no number above 0 and up to 100", "stretch by another amount");
         FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "is by no number of frames from 1 to 1,000", "scatter by another number");
-        return film.WithShot(ShotId, shot => ChosenKeys.Move(shot, Chosen, row => frame => To switch
+        return film.WithShot(ShotId, shot =>
         {
-            Shift shift => frame + Math.Max(shift.By, 1 - first),
-            Stretch stretch => stretch.About + (int)Math.Round((frame - stretch.About) * stretch.Times),
-            Reverse => first + last - frame,
-            Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
-            _ => frame,
-        }, reversed: To is Reverse));
-    }
-
-    /// <returns>The first and the last of the chosen frames.</returns>
-    /// <exception cref="FilmException">None is chosen.</exception>
-    internal static (int First, int Last) Span(ImmutableArray<Beads> chosen)
-    {
-        var frames = chosen.SelectMany(row => row.Frames).ToList();
-        FilmException.ThrowIf(frames.Count == 0, "keys", "are not chosen", "choose some");
-        return (frames.Min(), frames.Max());
+            var (first, last) = ChosenKeys.SpanOf(ChosenKeys.FramesOf(shot, Chosen));
+            return ChosenKeys.Move(shot, Chosen, row => frame => To switch
+            {
+                Shift shift => frame + Math.Max(shift.By, 1 - first),
+                // As browsers round, so that they can show where keys go.
+                Stretch stretch => stretch.About + (int)Math.Floor(((frame - stretch.About) * stretch.Times) + 0.5),
+                Reverse => first + last - frame,
+                Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
+                _ => frame,
+            }, reversed: To is Reverse);
+        });
     }
 
     /// <summary>Multiples of the golden section, cut to their fractions, lie as far from each other as may be: neighbouring rows are apart.</summary>

@@ -5,6 +5,7 @@ import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
 import { get, places, type State, set } from "../state/store";
+import { beadsOf, choiceHere } from "../strip/beads";
 import type { Command } from "./command";
 import { nudge } from "./nudge";
 
@@ -42,6 +43,7 @@ export function removeChosen(): void {
   const { chosen, also, place, shotId } = state;
   const edit = removing(state);
   if (edit === null) return;
+  if (edit.kind === "removeChosenKeys") return void commit(edit);
   if (place === "rig" && chosen?.kind === "bone") tellOfWeights(puppetOf(state), chosen.thing);
   if (chosen === null && shotId !== null) set({ castId: null });
   else set({ chosen: null, also: also.length > 0 ? [] : also });
@@ -51,6 +53,8 @@ export function removeChosen(): void {
 /** What takes out what is chosen; null when nothing is that can go. */
 function removing(state: State): Edit | null {
   const { chosen, place, shotId, castId } = state;
+  const keys = choiceHere(state);
+  if (keys !== null) return { kind: "removeChosenKeys", shotId: keys.shot, chosen: beadsOf(keys) };
   if (chosen === null)
     return place === "act" && shotId !== null && castId !== null
       ? { kind: "removeThing", shotId, thingId: castId }
@@ -185,7 +189,9 @@ export const choosing: Command[] = [
           ? { finderOpen: false }
           : get().filmsOpen && get().filmId
             ? { filmsOpen: false }
-            : { chosen: null, also: [] },
+            : choiceHere()
+              ? { beads: null }
+              : { chosen: null, also: [] },
       ),
   },
   { id: "duplicate", name: "Duplicate the chosen parts", keys: "ctrl+d", ...part, run: duplicate },

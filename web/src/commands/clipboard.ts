@@ -3,12 +3,15 @@ import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit } from "../state/film";
 import { newId } from "../state/select";
 import { type Clip, get, places, type State, set } from "../state/store";
+import { beadsOf, choiceHere, ownerHere } from "../strip/beads";
 import { partsChosen } from "./choosing";
 import type { Command } from "./command";
 
 /** What copying would take: parts on a bench, or something on the stage. */
 function clipOf(state: State, cut: boolean): Clip | null {
   const { chosen, puppetId, shotId, castId, place } = state;
+  const keys = choiceHere(state);
+  if (keys !== null) return { kind: "keys", from: keys.shot, things: [keys.owner], beads: beadsOf(keys), cut };
   const parts = partsChosen(state);
   if (parts.length > 0 && puppetId !== null)
     return { kind: "parts", from: puppetId, things: parts.map((part) => part.id), cut };
@@ -16,7 +19,8 @@ function clipOf(state: State, cut: boolean): Clip | null {
   return thing !== null && shotId !== null ? { kind: "thing", from: shotId, things: [thing], cut } : null;
 }
 
-const nothing = (state: State) => (clipOf(state, false) === null ? "choose parts, or something on the stage" : null);
+const nothing = (state: State) =>
+  clipOf(state, false) === null ? "choose parts, keys, or something on the stage" : null;
 
 /** What pasting would do here. */
 function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit | null {
@@ -31,6 +35,7 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
     const copy: Edit = { kind: "duplicateParts", puppetId: from.id, partIds, by, suffix, into: same ? null : puppetId };
     return clip.cut ? moved("Moved parts", copy, takeAwayParts(from, partIds)) : copy;
   }
+  if (clip.kind === "keys") return pastingKeys(clip);
   if (clip.kind === "thing" && (place === "act" || place === "scenery" || place === "camera") && shotId !== null) {
     const [thingId = ""] = clip.things;
     if (!film?.shots.find((shot) => shot.id === clip.from)?.things.some((thing) => thing.id === thingId)) return null;
@@ -40,6 +45,32 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
       : copy;
   }
   return null;
+}
+
+/** Keys come to the saw blade: on what the strip shows, and from one row on what is chosen of it. */
+function pastingKeys({ from, things, beads, cut }: Clip): Edit | null {
+  const { shotId, chosen, frame, film } = get();
+  const owner = ownerHere();
+  const shot = film?.shots.find((one) => one.id === from);
+  if (shotId === null || owner === null || !beads || !shot) return null;
+  const toThing = beads.length === 1 && chosen?.owner === owner ? chosen.thing : null;
+  const copy: Edit = {
+    kind: "copyKeys",
+    shotId: from,
+    chosen: beads,
+    frame,
+    toShot: shotId,
+    toOwner: owner,
+    toThing,
+    copies: 1,
+    apart: 0,
+  };
+  if (!cut) return copy;
+  const elsewhere =
+    from !== shotId || things[0] !== owner || (toThing !== null && beads[0]?.addresses[0]?.thing !== toThing);
+  if (elsewhere) return moved("Moved keys", copy, { kind: "removeChosenKeys", shotId: from, chosen: beads });
+  const first = Math.min(...beads.flatMap((row) => row.frames));
+  return { kind: "retimeKeys", shotId, chosen: beads, to: { kind: "shift", by: frame - first } };
 }
 
 /** What was cut goes once its copy is there, so that nothing is lost on the way. */

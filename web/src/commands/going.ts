@@ -3,8 +3,8 @@ import { togglePlay } from "../playing/play";
 import { chooseShot, tell } from "../state/film";
 import { shotOf } from "../state/select";
 import { get, type Place, places, set, touch } from "../state/store";
+import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
-import { ownerHere } from "./keying";
 
 export const placeNames: Record<Place, string> = {
   parts: "Parts",

@@ -2,11 +2,8 @@ import { engine } from "../engine/engine";
 import { commit, tell, wish } from "../state/film";
 import { castOf } from "../state/select";
 import { get, type State, set } from "../state/store";
+import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
-
-/** What this place keys: the camera or the chosen puppet. */
-export const ownerHere = ({ place, castId }: Pick<State, "place" | "castId"> = get()) =>
-  place === "camera" ? "camera" : castId;
 
 function keyHere(): void {
   const { place, shotId, castId, frame } = get();

@@ -1,4 +1,5 @@
 import { set } from "../state/store";
+import { beading } from "./beads";
 import { choosing } from "./choosing";
 import { clipping } from "./clipboard";
 import type { Command } from "./command";
@@ -22,6 +23,7 @@ export const commands: readonly Command[] = [
   ...going,
   ...filing,
   ...keying,
+  ...beading,
   ...choosing,
   ...clipping,
   ...looking,

@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import Popover from "@mui/material/Popover";
 import { useState } from "react";
 import { CommandButton } from "../commands/CommandButton";
-import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { ShotList } from "../films/ShotList";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
+import { ShotLength } from "./ShotLength";
 
 /** Shots: name and length of the one that is open, and all of them by their pictures. */
 export function ShotMenu() {
@@ -44,16 +44,7 @@ export function ShotMenu() {
                 value={shot.name}
                 onWrite={(name) => void commit({ kind: "changeShot", shotId: shot.id, name })}
               />
-              <NumberField
-                label="Length"
-                unit="fr."
-                decimals={0}
-                step={1}
-                min={1}
-                max={100000}
-                value={shot.length}
-                edit={(length) => ({ kind: "changeShot", shotId: shot.id, length: Math.round(length) })}
-              />
+              <ShotLength shot={shot} />
             </>
           )}
           <Box sx={{ my: 1, maxHeight: 360, overflow: "auto" }}>

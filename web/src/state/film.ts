@@ -4,6 +4,7 @@ import { watchFilm } from "../api/live";
 import type { Edit, FilmState, Made, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
+import { followBeads } from "../strip/beads";
 import { changed } from "./change";
 import { placeIn } from "./remember";
 import { castsOf, firstCast } from "./select";
@@ -131,7 +132,9 @@ const filledUnread = (edit: Edit): string[] =>
       ? [edit.copyId]
       : edit.kind === "copyThing" && edit.toShot !== edit.shotId && unread.has(edit.shotId)
         ? [edit.toShot]
-        : [];
+        : edit.kind === "copyKeys" && edit.toShot && edit.toShot !== edit.shotId && unread.has(edit.shotId)
+          ? [edit.toShot]
+          : [];
 
 /** Applies one edit in the core and what it changed on the page. */
 async function settle(edit: Edit, state: FilmState): Promise<void> {
@@ -175,6 +178,7 @@ export function commit(edit: Edit | null): Promise<unknown> {
     set({ kept: "keeping" });
     try {
       await settle(edit, await send(id, edit));
+      followBeads(edit);
     } catch (problem) {
       await engine.cancel();
       touchPreview();

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { ArtReport, Film, Grip, KneadBrush, Point, PrintLine } from "../api/types";
+import type { Address, ArtReport, Beads, Film, Grip, KneadBrush, Point, PrintLine } from "../api/types";
 import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
@@ -42,11 +42,31 @@ export type Way = "sharp" | "alone" | "silhouette" | "mirrored" | "grey";
 
 /** What was copied, and whether it leaves its place when it is pasted. */
 export interface Clip {
-  kind: "parts" | "thing";
-  /** Of parts the puppet, of a thing the shot. */
+  kind: "parts" | "thing" | "keys";
+  /** Of parts the puppet, of a thing and of keys the shot. */
   from: string;
   things: string[];
+  /** The keys, where it is keys. */
+  beads?: Beads[];
   cut: boolean;
+}
+
+/** The frames between the strip's ends, whole or not. */
+export interface StripView {
+  from: number;
+  to: number;
+}
+
+/** Keys that are chosen on the strip: of one owner in one shot, by the rows that have them. */
+export interface BeadChoice {
+  shot: string;
+  owner: string;
+  rows: ReadonlyMap<string, ChosenRow>;
+}
+
+export interface ChosenRow {
+  addresses: Address[];
+  frames: ReadonlySet<number>;
 }
 
 /** Where a right-click menu stands, screen px, and of what: something chosen, or the picture itself. */
@@ -128,6 +148,9 @@ export interface State {
   /** "chosen" until the menu has found where what is chosen stands. */
   menu: MenuPlace | "chosen" | null;
   clip: Clip | null;
+  beads: BeadChoice | null;
+  /** The frames that the strip shows; null for all of the shot. */
+  stripView: StripView | null;
   snagsOpen: boolean;
   prints: PrintLine[];
   /** The art file on its way in, and the part of it that is read. */
@@ -185,6 +208,8 @@ export const useStore = create<State>(() => ({
   filmsOpen: false,
   menu: null,
   clip: null,
+  beads: null,
+  stripView: null,
   snagsOpen: false,
   prints: [],
   reading: null,

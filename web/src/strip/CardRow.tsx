@@ -7,7 +7,7 @@ import { orderThumb } from "../stage/thumbs";
 import { commit } from "../state/film";
 import { lastEditIn, lastEditOf } from "../state/since";
 import { useStore } from "../state/store";
-import type { Scale } from "./Strip";
+import type { Scale } from "./scale";
 import { useFrameDrag } from "./useFrameDrag";
 
 const CardHeight = 58;
@@ -15,7 +15,11 @@ const Widest = { pose: 46, mark: 76 };
 
 /** Cards with their pictures, and in the gaps between them the charts: ticks, or a double rail where nothing moves. */
 export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
-  const full = owner.cards.filter((card) => card.full);
+  const seen = owner.cards.filter(
+    (card) =>
+      card.frame <= scale.to + 80 / scale.perFrame && (card.next ?? card.frame) >= scale.from - 80 / scale.perFrame,
+  );
+  const full = seen.filter((card) => card.full);
   const isCamera = owner.kind === "Camera";
   const widest = isCamera ? Widest.mark : Widest.pose;
   const widths = new Map(
@@ -35,7 +39,7 @@ export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
       {full.map((card) => (
         <Gap key={card.frame} card={card} scale={scale} after={widths.get(card.frame) ?? widest} />
       ))}
-      {owner.cards
+      {seen
         .filter((card) => !card.full)
         .map((card) => (
           <Slip key={card.frame} frame={card.frame} scale={scale} />

@@ -17,7 +17,7 @@ export function InView({ minHeight, children }: { minHeight: number; children: R
     return () => watcher.disconnect();
   }, []);
   return (
-    <Box ref={place} sx={{ flex: 1, position: "relative", minHeight }}>
+    <Box ref={place} sx={{ flex: 1, minWidth: 0, position: "relative", overflow: "hidden", minHeight }}>
       {near && children}
     </Box>
   );

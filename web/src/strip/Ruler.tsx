@@ -1,6 +1,6 @@
 import { useTheme } from "@mui/material/styles";
 import { useStore } from "../state/store";
-import type { Scale } from "./Strip";
+import type { Scale } from "./scale";
 
 /** Frame numbers, every half second or as often as there is room, and under them the frames that playback has ready. */
 export function Ruler({ length, scale, width }: { length: number; scale: Scale; width: number }) {

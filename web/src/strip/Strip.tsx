@@ -1,24 +1,26 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
-import type { StripOwner } from "../api/types";
+import type { StripOwner, StripRow } from "../api/types";
 import { goTo } from "../commands/going";
 import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
+import { choose } from "./beads";
+import { type Band, startBand } from "./boxBeads";
 import { CardRow } from "./CardRow";
+import { ChosenSpan } from "./ChosenSpan";
 import { InView } from "./InView";
+import { RangeBar } from "./RangeBar";
 import { Ruler } from "./Ruler";
+import { type Scale, scaleOf } from "./scale";
+import { along, nearer, see, viewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 
 const Names = 148;
 
-/** Frames ↔ pixels of the lane. */
-export interface Scale {
-  x: (frame: number) => number;
-  frame: (x: number) => number;
-  perFrame: number;
-}
+/** One notch of the wheel. */
+const Notch = 1.15;
 
 /** The time area: ruler, cards with their charts, a row of beads for each thing with keys, and now. */
 export function Strip({ camera }: { camera: boolean }) {
@@ -34,7 +36,25 @@ export function Strip({ camera }: { camera: boolean }) {
     watcher.observe(element);
     return () => watcher.disconnect();
   }, []);
-  const scale = useMemo(() => scaleOf(width, length ?? 1), [width, length]);
+  const stripView = useStore((state) => state.stripView);
+  const scale = useMemo(() => scaleOf(width, viewOf(stripView, length ?? 1)), [width, length, stripView]);
+  const [filter, setFilter] = useState("");
+  const section = useRef<HTMLElement>(null);
+  // A wheel that is not passive, so that the page does not grow: with Ctrl nearer, across or with Shift along.
+  useEffect(() => {
+    const element = section.current;
+    const wheel = (event: WheelEvent) => {
+      const across = event.shiftKey ? event.deltaY : event.deltaX;
+      if (!event.ctrlKey && across === 0) return;
+      event.preventDefault();
+      const x = event.clientX - (lane.current?.getBoundingClientRect().left ?? 0);
+      if (event.ctrlKey) see(length ?? 1, (view) => nearer(view, scale.frame(x), event.deltaY < 0 ? Notch : 1 / Notch));
+      else see(length ?? 1, (view) => along(view, across / scale.perFrame));
+    };
+    element?.addEventListener("wheel", wheel, { passive: false });
+    return () => element?.removeEventListener("wheel", wheel);
+  }, [scale, length]);
+  useFollowing(length ?? 1);
   if (length === null) return null;
 
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
@@ -53,6 +73,7 @@ export function Strip({ camera }: { camera: boolean }) {
 
   return (
     <Box
+      ref={section}
       component="section"
       aria-label="Strip"
       sx={{
@@ -61,6 +82,7 @@ export function Strip({ camera }: { camera: boolean }) {
         flexDirection: "column",
         bgcolor: "background.default",
         overflow: "hidden",
+        userSelect: "none",
       }}
     >
       <Box tabIndex={0} sx={{ position: "relative", flex: 1, overflowY: "auto", overflowX: "hidden" }}>
@@ -76,28 +98,59 @@ export function Strip({ camera }: { camera: boolean }) {
           }}
         >
           <Box
-            sx={{ width: Names, flexShrink: 0, bgcolor: "background.paper", borderRight: 1, borderColor: "divider" }}
+            component="input"
+            type="search"
+            aria-label="Find a row of keys by name"
+            placeholder="Find a row"
+            value={filter}
+            onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
+            sx={{
+              width: Names,
+              flexShrink: 0,
+              boxSizing: "border-box",
+              font: "inherit",
+              fontSize: 12,
+              color: "inherit",
+              px: 1.5,
+              border: 0,
+              bgcolor: "background.paper",
+              borderRight: 1,
+              borderColor: "divider",
+            }}
           />
-          <Box ref={lane} onPointerDown={scrub} sx={{ flex: 1, cursor: "ew-resize", touchAction: "none" }}>
+          <Box
+            ref={lane}
+            onPointerDown={scrub}
+            sx={{ position: "relative", flex: 1, overflow: "hidden", cursor: "ew-resize", touchAction: "none" }}
+          >
             <Ruler length={length} scale={scale} width={width} />
+            <ChosenSpan scale={scale} />
           </Box>
         </Box>
-        {owner && <OwnerRows owner={owner} scale={scale} />}
+        {owner && <OwnerRows owner={owner} scale={scale} filter={filter} />}
         <Blade scale={scale} />
       </Box>
+      <RangeBar length={length} />
     </Box>
   );
 }
 
-function scaleOf(width: number, length: number): Scale {
-  const perFrame = (width - 28) / Math.max(1, length - 1);
-  return { x: (frame) => 10 + (frame - 1) * perFrame, frame: (x) => 1 + (x - 10) / perFrame, perFrame };
+/** The strip goes along when the saw blade leaves what it shows. */
+function useFollowing(length: number): void {
+  const frame = useStore((state) => state.frame);
+  useEffect(() => {
+    see(length, (view) => {
+      const { from, to } = view;
+      return frame < from ? along(view, frame - from) : frame > to ? along(view, frame - to) : view;
+    });
+  }, [frame, length]);
 }
 
 /** Now. It moves with every frame; the rows do not. */
 function Blade({ scale }: { scale: Scale }) {
   const { inks } = useTheme().palette;
   const frame = useStore((state) => state.frame);
+  if (frame < Math.floor(scale.from) || frame > Math.ceil(scale.to)) return null;
   return (
     <svg
       aria-hidden="true"
@@ -118,18 +171,39 @@ function Blade({ scale }: { scale: Scale }) {
   );
 }
 
-const OwnerRows = memo(({ owner, scale }: { owner: StripOwner; scale: Scale }) => {
+const OwnerRows = memo(({ owner, scale, filter }: { owner: StripOwner; scale: Scale; filter: string }) => {
+  const { inks } = useTheme().palette;
+  const [band, setBand] = useState<Band | null>(null);
+  const rows = owner.rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()));
   return (
-    <>
+    <Box
+      sx={{ position: "relative" }}
+      onPointerDown={(event: React.PointerEvent<HTMLElement>) => {
+        if (event.clientX > event.currentTarget.getBoundingClientRect().left + Names)
+          startBand(event, rows, scale, setBand);
+      }}
+    >
       <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name} tall>
         <CardRow owner={owner} scale={scale} />
       </Named>
-      {owner.rows.map((row) => (
-        <Named key={row.thing} title={row.title}>
+      {rows.map((row) => (
+        <Named key={row.thing} title={row.title} row={row}>
           <BeadRow row={row} owner={owner.owner} scale={scale} />
         </Named>
       ))}
-    </>
+      {band && (
+        <Box
+          aria-hidden="true"
+          sx={{
+            position: "absolute",
+            ...band,
+            border: `1px dashed ${inks.petrol}`,
+            pointerEvents: "none",
+            zIndex: 3,
+          }}
+        />
+      )}
+    </Box>
   );
 });
 
@@ -137,19 +211,33 @@ function Named({
   title,
   note,
   tall,
+  row,
   children,
 }: {
   title: string;
   note?: string;
   tall?: boolean;
+  /** A press on the name chooses all of its keys. */
+  row?: StripRow;
   children: React.ReactNode;
 }) {
   return (
     <Box sx={{ display: "flex", borderBottom: tall ? 1 : 0, borderColor: "divider" }}>
       <Box
+        component={row ? "button" : "div"}
+        aria-label={row && `Choose all keys of ${title}`}
+        title={row && "All of its keys are chosen (Shift: these too)"}
+        onClick={(event: React.MouseEvent) =>
+          row && choose([{ row, frames: row.beads.map(({ frame }) => frame) }], event.shiftKey ? "also" : "only")
+        }
         sx={{
           width: Names,
           flexShrink: 0,
+          border: 0,
+          font: "inherit",
+          color: "inherit",
+          textAlign: "left",
+          cursor: row ? "pointer" : "default",
           bgcolor: "background.paper",
           borderRight: 1,
           borderColor: "divider",

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useShot } from "../state/select";
-import type { Scale } from "./Strip";
+import type { Scale } from "./scale";
 
 /** What is being dragged: from which frame, and how far it is shown moved, in pixels. */
 interface Moved {

@@ -16,6 +16,7 @@ import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
+import { ChosenKeys } from "../ChosenKeys";
 import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../GapCard";
 import { hasLook, keying, LookFields } from "../LookFields";
@@ -87,6 +88,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   if (!shot) return null;
   return (
     <>
+      <ChosenKeys />
       <ValueFields
         owner={owner}
         thing={own?.thing ?? "body"}

@@ -17,6 +17,7 @@ import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
+import { ChosenKeys } from "../ChosenKeys";
 import { GapCard } from "../GapCard";
 import { PlayButton } from "../PlayButton";
 import { StageList } from "../StageList";
@@ -69,6 +70,7 @@ function CameraCard({ shot }: { shot: Shot }) {
     });
   return (
     <>
+      <ChosenKeys />
       <ValueFields owner="camera" thing="view" title={`Camera at frame ${frame}`} />
       <ChoiceField
         label="Focus on"

@@ -1,0 +1,125 @@
+import type { Retiming } from "../api/types";
+import { engine } from "../engine/engine";
+import { commit, tell } from "../state/film";
+import { shotOf } from "../state/select";
+import { get, type State, set } from "../state/store";
+import { beadsOf, choiceHere, choose, ownerHere, spanOf } from "../strip/beads";
+import { along, nearer, StepNearer, see } from "../strip/stripView";
+import type { Command } from "./command";
+
+const places = ["act", "camera"] as const;
+const none = (state: State) => (choiceHere(state) === null ? "choose keys on the strip" : null);
+const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
+
+/** Moves all chosen keys in time. */
+export function retime(to: Retiming): void {
+  const choice = choiceHere();
+  if (choice !== null) void commit({ kind: "retimeKeys", shotId: choice.shot, chosen: beadsOf(choice), to });
+}
+
+/** Takes chosen keys out, or only those of some properties. */
+export function takeOut(properties?: readonly string[]): void {
+  const choice = choiceHere();
+  if (choice === null) return;
+  const chosen = beadsOf(choice)
+    .map((row) => ({ ...row, addresses: row.addresses.filter((one) => properties?.includes(one.property) ?? true) }))
+    .filter(({ addresses }) => addresses.length > 0);
+  void commit({ kind: "removeChosenKeys", shotId: choice.shot, chosen });
+}
+
+/** The chosen keys stand still up to the saw blade. */
+export function holdChosen(): void {
+  const choice = choiceHere();
+  if (choice === null) return;
+  const addresses = [...choice.rows.values()].flatMap((row) => row.addresses);
+  void commit({ kind: "holdHere", shotId: choice.shot, frame: get().frame, owner: null, addresses });
+}
+
+/** All keys of what the strip shows, or those at one frame. */
+async function chooseKeys(at?: number): Promise<void> {
+  const [shot, owner] = [get().shotId, ownerHere()];
+  if (shot === null || owner === null) return;
+  const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(tell);
+  const rows = answer?.strip?.rows ?? [];
+  choose(
+    rows.map((row) => ({
+      row,
+      frames: row.beads.map(({ frame }) => frame).filter((frame) => at === undefined || frame === at),
+    })),
+    "only",
+  );
+}
+
+/** What was chosen, again, right after the last of it. */
+function repeat(): void {
+  const choice = choiceHere();
+  if (choice === null) return;
+  const { last } = spanOf(choice);
+  void commit({ kind: "copyKeys", shotId: choice.shot, chosen: beadsOf(choice), frame: last + 1, copies: 1, apart: 0 });
+}
+
+const length = () => shotOf(get())?.length ?? 1;
+
+function seeChosenKeys(): void {
+  const choice = choiceHere();
+  if (choice === null) return;
+  const { first, last } = spanOf(choice);
+  const room = Math.max(2, (last - first) / 10);
+  see(length(), () => ({ from: first - room, to: last + room }));
+}
+
+/** Keys that are chosen on the strip, and how near the strip is. */
+export const beading: Command[] = [
+  { id: "choose-keys", name: "Choose all keys", keys: "ctrl+a", lacks: noOwner, run: () => void chooseKeys() },
+  {
+    id: "choose-keys-here",
+    name: "Choose all keys at this frame",
+    keys: "shift+a",
+    lacks: noOwner,
+    run: () => void chooseKeys(get().frame),
+  },
+  { id: "choose-no-keys", name: "Choose no keys", lacks: none, run: () => set({ beads: null }) },
+  {
+    id: "keys-earlier",
+    name: "Chosen keys a frame earlier",
+    keys: "alt+comma",
+    lacks: none,
+    run: () => retime({ kind: "shift", by: -1 }),
+  },
+  {
+    id: "keys-later",
+    name: "Chosen keys a frame later",
+    keys: "alt+period",
+    lacks: none,
+    run: () => retime({ kind: "shift", by: 1 }),
+  },
+  { id: "keys-reversed", name: "Reverse the chosen keys in time", lacks: none, run: () => retime({ kind: "reverse" }) },
+  { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: repeat },
+  { id: "keys-held", name: "Hold the chosen rows here", lacks: none, run: holdChosen },
+  {
+    id: "strip-nearer",
+    name: "Strip from nearer",
+    keys: "alt+equal",
+    run: () => see(length(), (view) => nearer(view, get().frame, StepNearer)),
+  },
+  {
+    id: "strip-farther",
+    name: "Strip from farther",
+    keys: "alt+minus",
+    run: () => see(length(), (view) => nearer(view, get().frame, 1 / StepNearer)),
+  },
+  { id: "strip-all", name: "Strip of all the shot", keys: "alt+0", run: () => set({ stripView: null }) },
+  { id: "strip-chosen", name: "Strip of the chosen keys", keys: "shift+f", lacks: none, run: seeChosenKeys },
+  {
+    id: "strip-on",
+    name: "Strip a little on",
+    keys: "alt+right",
+    run: () => see(length(), (view) => along(view, (view.to - view.from) / 10)),
+  },
+  {
+    id: "strip-back",
+    name: "Strip a little back",
+    keys: "alt+left",
+    run: () => see(length(), (view) => along(view, (view.from - view.to) / 10)),
+  },
+].map((command) => ({ ...command, places }));

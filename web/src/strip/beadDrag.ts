@@ -1,0 +1,120 @@
+import type { StripRow } from "../api/types";
+import { commit } from "../state/film";
+import { get } from "../state/store";
+import { beadsOf, choiceHere, choose, spanOf } from "./beads";
+import type { Scale } from "./scale";
+
+/** Where chosen beads are shown while they are dragged: a style of the strip, so that moving thousands of them renders nothing anew. */
+export const Shown =
+  "translateX(var(--bead-about, 0px)) scaleX(var(--bead-times, 1)) translateX(calc(var(--bead-shift, 0px) - var(--bead-about, 0px)))";
+
+const stripOf = (target: EventTarget | null) =>
+  target instanceof Element ? target.closest<HTMLElement>("section[aria-label=Strip]") : null;
+
+function show(strip: HTMLElement | null, names: Record<string, string>): void {
+  for (const name of ["--bead-about", "--bead-times", "--bead-shift"]) {
+    if (names[name] === undefined) strip?.style.removeProperty(name);
+    else strip?.style.setProperty(name, names[name]);
+  }
+}
+
+/** Follows the pointer until it is let go; Escape takes everything back. */
+function follow(
+  event: React.PointerEvent,
+  on: { move: (pixels: number, alt: boolean) => void; end: (kept: boolean) => void },
+): void {
+  event.stopPropagation();
+  const startX = event.clientX;
+  const move = (to: PointerEvent) => on.move(to.clientX - startX, to.altKey);
+  const end = (kept: boolean) => {
+    window.removeEventListener("pointermove", move);
+    window.removeEventListener("pointerup", up);
+    window.removeEventListener("pointercancel", cancel);
+    window.removeEventListener("keydown", key, true);
+    on.end(kept);
+  };
+  const up = () => end(true);
+  const cancel = () => end(false);
+  const key = (pressed: KeyboardEvent) => {
+    if (pressed.key !== "Escape") return;
+    pressed.stopPropagation();
+    end(false);
+  };
+  window.addEventListener("pointermove", move);
+  window.addEventListener("pointerup", up);
+  window.addEventListener("pointercancel", cancel);
+  window.addEventListener("keydown", key, true);
+}
+
+/** Drags all chosen keys by whole frames. */
+export function dragChosen(event: React.PointerEvent, scale: Scale, onClick: () => void): void {
+  const [strip, choice] = [stripOf(event.target), choiceHere()];
+  if (choice === null || event.button !== 0) return;
+  const { first } = spanOf(choice);
+  let by = 0;
+  follow(event, {
+    move: (pixels) => {
+      by = Math.max(1 - first, Math.round(pixels / scale.perFrame));
+      show(strip, { "--bead-shift": `${by * scale.perFrame}px` });
+    },
+    end: (kept) => {
+      if (kept && by === 0) onClick();
+      const made =
+        kept && by !== 0
+          ? commit({ kind: "retimeKeys", shotId: choice.shot, chosen: beadsOf(choice), to: { kind: "shift", by } })
+          : Promise.resolve();
+      void made.then(() => show(strip, {}));
+    },
+  });
+}
+
+/** Stretches all chosen keys by one end of them, about the other; with Alt about the saw blade. */
+export function stretchChosen(event: React.PointerEvent, scale: Scale, end: "first" | "last"): void {
+  const [strip, choice] = [stripOf(event.target), choiceHere()];
+  if (choice === null || event.button !== 0) return;
+  const span = spanOf(choice);
+  const [from, other] = [span[end], span[end === "first" ? "last" : "first"]];
+  let [about, times] = [other, 1];
+  follow(event, {
+    move: (pixels, alt) => {
+      about = alt ? get().frame : other;
+      times =
+        from === about ? 1 : Math.max(0.01, (from + Math.round(pixels / scale.perFrame) - about) / (from - about));
+      show(strip, { "--bead-about": `${scale.x(about)}px`, "--bead-times": String(times) });
+    },
+    end: (kept) => {
+      const made =
+        kept && times !== 1
+          ? commit({
+              kind: "retimeKeys",
+              shotId: choice.shot,
+              chosen: beadsOf(choice),
+              to: { kind: "stretch", about, times },
+            })
+          : Promise.resolve();
+      void made.then(() => show(strip, {}));
+    },
+  });
+}
+
+/** A press on a bead: with Shift or Ctrl it joins the chosen ones or leaves them, else it is dragged with them. */
+export function pressBead(
+  event: React.PointerEvent,
+  row: StripRow,
+  frame: number,
+  scale: Scale,
+  onClick: (frame: number) => void,
+): void {
+  if (event.button !== 0) return;
+  const only = [{ row, frames: [frame] }];
+  if (event.shiftKey || event.ctrlKey || event.metaKey) {
+    event.stopPropagation();
+    choose(only, "toggle");
+    return;
+  }
+  if (!choiceHere()?.rows.get(row.thing)?.frames.has(frame)) choose(only, "only");
+  dragChosen(event, scale, () => {
+    choose(only, "only");
+    onClick(frame);
+  });
+}
