@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Engine;
 /// <summary>Film and shot → plan.</summary>
 public static class PlanCompiler
 {
-    public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true, CancellationToken cancel = default)
+    public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true, bool blocked = false, CancellationToken cancel = default)
     {
         var slots = new SlotLayout();
         var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
@@ -16,7 +16,7 @@ public static class PlanCompiler
             Film = film,
             Shot = shot,
             Slots = slots,
-            Tracks = new TrackTable(slots, shot),
+            Tracks = new TrackTable(slots, shot, blocked),
             CameraSlot = camera,
             WindSlot = wind,
             Things = things,

@@ -22,8 +22,9 @@ internal sealed class TrackPlan
     public int SlotCount => axes;
 
     /// <param name="cards">The gaps of the cards of the track's owner, by frame.</param>
+    /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
     /// <returns>Null when no thing of the shot has such a value, or the track has no keys.</returns>
-    public static TrackPlan? Of(Track track, SlotLayout slots, IReadOnlyDictionary<int, Gap> cards)
+    public static TrackPlan? Of(Track track, SlotLayout slots, IReadOnlyDictionary<int, Gap> cards, bool held)
     {
         if (track.AllKeys.IsEmpty)
         {
@@ -39,8 +40,8 @@ internal sealed class TrackPlan
 
         return track switch
         {
-            NumberTrack one => new TrackPlan(track, slot, numbers: TrackRuns.Of(one, cards)),
-            PlaceTrack one => new TrackPlan(track, slot, places: TrackRuns.Of(one, cards), axes: place!.Axes.Length),
+            NumberTrack one => new TrackPlan(track, slot, numbers: TrackRuns.Of(one, cards, held)),
+            PlaceTrack one => new TrackPlan(track, slot, places: TrackRuns.Of(one, cards, held), axes: place!.Axes.Length),
             ChoiceTrack one => new TrackPlan(track, slot, choices: TrackRuns.Of(one, slots.PropertyOf(slot))),
             _ => null,
         };

@@ -7,7 +7,8 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Shot">The shot; with <paramref name="Cast"/> only that puppet of it, alone.</param>
 /// <param name="Puppet">A puppet at rest, when no shot is named.</param>
 /// <param name="Aspect">For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.</param>
-public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null)
+/// <param name="Blocked">Of a shot: everything but the camera holds from key to key, as poses are looked at before they are timed.</param>
+public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null, bool Blocked = false)
 {
     /// <summary>The film as the view needs it: a bench has a picture as wide as there is room.</summary>
     public Film Framed(Film film) =>

@@ -10,11 +10,12 @@ internal static class TrackRuns
     public static readonly IReadOnlyDictionary<int, Gap> NoCards = new Dictionary<int, Gap>();
 
     /// <param name="cards">Gaps of the owner's cards by frame; none for a track that has no cards.</param>
-    public static NumberRun Of(NumberTrack track, IReadOnlyDictionary<int, Gap> cards) =>
-        new(Times(track), [.. track.Keys.Select(key => key.Value)], Curves(track, cards));
+    /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
+    public static NumberRun Of(NumberTrack track, IReadOnlyDictionary<int, Gap> cards, bool held = false) =>
+        new(Times(track), [.. track.Keys.Select(key => key.Value)], Curves(track, cards, held));
 
-    public static PlaceRun Of(PlaceTrack track, IReadOnlyDictionary<int, Gap> cards) =>
-        new(Times(track), [.. track.Keys.Select(key => key.At)], Paths(track.Keys), Curves(track, cards));
+    public static PlaceRun Of(PlaceTrack track, IReadOnlyDictionary<int, Gap> cards, bool held = false) =>
+        new(Times(track), [.. track.Keys.Select(key => key.At)], Paths(track.Keys), Curves(track, cards, held));
 
     public static ChoiceRun Of(ChoiceTrack track, PropertyInfo property) =>
         new(Times(track), [.. track.Keys.Select(key => property.NumberOf(key.Id))]);
@@ -35,14 +36,14 @@ internal static class TrackRuns
 
     private static KeyTimes Times(Track track) => new([.. track.AllKeys.Select(key => (double)key.Frame)], track.Before, track.After);
 
-    private static GapCurve[] Curves(Track track, IReadOnlyDictionary<int, Gap> cards)
+    private static GapCurve[] Curves(Track track, IReadOnlyDictionary<int, Gap> cards, bool held)
     {
         // Neighbours mostly share their gap: a curve is made once for a row of them.
         var curves = new GapCurve[track.AllKeys.Length];
         Gap? last = null;
         for (var i = 0; i < curves.Length; i++)
         {
-            var gap = GapOf(track.AllKeys[i], cards);
+            var gap = held ? Gap.Hold : GapOf(track.AllKeys[i], cards);
             curves[i] = i > 0 && (ReferenceEquals(gap, last) || gap == last) ? curves[i - 1] : new GapCurve(gap);
             last = gap;
         }

@@ -38,6 +38,9 @@ public abstract record Wish
 /// </summary>
 public sealed record KeyPose(string Shot, string Owner, int Frame) : Wish
 {
+    /// <summary>As it stands in the blocking view.</summary>
+    public bool Blocked { get; init; }
+
     private static readonly HashSet<string> InPose = new(StringComparer.Ordinal)
     {
         Properties.Turn.Name, Properties.ShiftX.Name, Properties.ShiftY.Name, Properties.Planted.Name, Properties.Across.Name, Properties.Down.Name,
@@ -45,7 +48,7 @@ public sealed record KeyPose(string Shot, string Owner, int Frame) : Wish
 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        var frame = frameAt(new View(Shot), Frame);
+        var frame = frameAt(new View(Shot, Blocked: Blocked), Frame);
         var values = Stances.Of(frame, Owner, (slot, _) => frame.Plan.Tracks.IsKeyed(slot));
         return new SetKeys(Shot, Frame, values.IsEmpty ? Stances.Of(frame, Owner, (_, address) => IsControl(frame, address)) : values);
     }

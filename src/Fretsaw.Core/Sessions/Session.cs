@@ -205,10 +205,10 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
         }
 
         var onBench = view.Shot is null || view.Cast is not null;
-        return new Seen(view, shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench, cancel)));
+        return new Seen(view, shown, tried, shot, new Evaluator(PlanCompiler.Compile(film, keyed, rigs, backdrop: !onBench, view.Blocked, cancel)));
     }
 
-    private Plan Compile(View view) => PlanCompiler.Compile(view.Framed(shown), WithTried(view, view.Resolve(view.Framed(shown))), rigs);
+    private Plan Compile(View view) => PlanCompiler.Compile(view.Framed(shown), WithTried(view, view.Resolve(view.Framed(shown))), rigs, blocked: view.Blocked);
 
     /// <summary>A puppet on the bench shows what is being tried on it.</summary>
     private Shot WithTried(View view, Shot shot) =>

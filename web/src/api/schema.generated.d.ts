@@ -518,6 +518,7 @@ export interface paths {
                     Sharp?: boolean;
                     Only?: string;
                     Rest?: components["schemas"]["LookRest"];
+                    Blocked?: boolean;
                 };
                 header?: never;
                 path: {
@@ -834,6 +835,7 @@ export interface paths {
                     Sharp?: boolean;
                     Only?: string;
                     Rest?: components["schemas"]["LookRest"];
+                    Blocked?: boolean;
                 };
                 header?: never;
                 path: {
@@ -4413,6 +4415,11 @@ export interface components {
              * @description For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.
              */
             aspect?: null | number;
+            /**
+             * @description Of a shot: everything but the camera holds from key to key, as poses are looked at before they are timed.
+             * @default false
+             */
+            blocked?: boolean;
         };
         /** @description Weights on one side of an upright line are those of the other side, mirrored. */
         WeightMirror: {
@@ -4509,6 +4516,8 @@ export interface components {
             owner: string;
             /** Format: int32 */
             frame: number;
+            /** @description As it stands in the blocking view. */
+            blocked: boolean;
         };
         /** @description Keys where a thing stands, as it stands: its distance, place, size, turn and opacity. */
         WishKeyStand: {

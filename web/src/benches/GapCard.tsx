@@ -1,33 +1,37 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useTheme } from "@mui/material/styles";
+import { useState } from "react";
 import type { Edit, Gap } from "../api/types";
-import { eases, isSame, nameOfGap } from "../fields/charts";
+import { CheckField } from "../fields/CheckField";
+import { drawnFrom, eases, isSame, nameOfGap, overshooting, plainGap } from "../fields/charts";
 import { Heading, Hint } from "../fields/Heading";
 import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
+import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
 import { useStrip } from "../strip/useStrip";
+import { ChartCurve } from "./ChartCurve";
+import { StaggerFields } from "./StaggerFields";
 
 /** The gap that the current frame lies in: its curve, its ticks, and what it is made of. */
 export function GapCard({ owner }: { owner: string }) {
-  const { inks } = useTheme().palette;
   const shot = useShot();
   const frame = useStillFrame();
   const strip = useStrip(owner);
   const card = strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null);
   const frames = card?.next != null ? card.next - card.frame : 1;
-  const curve = useAnswer(card?.gap ? { kind: "chart", gap: card.gap, frames } : null);
+  const [drawn, setDrawn] = useState<Gap | null>(null);
+  const asked = drawn ?? card?.gap;
+  const curve = useAnswer(asked ? { kind: "chart", gap: asked, frames } : null);
+  const copied = useStore((state) => state.chart);
+  const rate = useStore((state) => state.film?.frameRate ?? 24);
   if (!shot) return null;
   if (!card?.gap || card.next == null)
     return <Hint>Key a second pose on another frame: its timing is chosen here.</Hint>;
   const { gap } = card;
-  const points = curve
-    ? curve.curve.map((value, i) => (i % 2 === 0 ? 8 + value * 204 : 92 - value * 80)).join(" ")
-    : "";
   const change = (changes: Partial<Gap>): Edit => ({
     kind: "setGap",
     shotId: shot.id,
@@ -39,24 +43,19 @@ export function GapCard({ owner }: { owner: string }) {
   return (
     <>
       <Heading>
-        From {card.frame} to {card.next} · {frames} frames
+        From {card.frame} to {card.next} · {frames} frames · {(frames / rate).toFixed(2)} s
       </Heading>
-      <Box sx={{ border: 1, borderColor: "divider", borderRadius: 1, bgcolor: "background.paper" }}>
-        <svg
-          viewBox="0 0 220 112"
-          width="100%"
-          style={{ display: "block" }}
-          role="img"
-          aria-label={`Chart: ${nameOfGap(gap) ?? "by amounts"}`}
-        >
-          <polyline points={points} fill="none" stroke={inks.petrol} strokeWidth={2} opacity={gap.held ? 0.35 : 1} />
-          <path d="M8 104H212" stroke={inks.soft} />
-          {curve?.ticks.map((tick, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
-            <path key={i} d={`M${8 + tick * 204} 99v10`} stroke={inks.blade} />
-          ))}
-        </svg>
-      </Box>
+      <ChartCurve
+        gap={drawn ?? gap}
+        curve={curve?.curve ?? []}
+        ticks={curve?.ticks ?? []}
+        label={`Chart: ${nameOfGap(gap) ?? "by amounts"}`}
+        onDraw={(points, done) => {
+          const ease = { kind: "drawn", points, smooth: gap.ease.kind !== "drawn" || gap.ease.smooth } as const;
+          setDrawn(done ? null : { ...gap, ease, held: false });
+          if (done) void commit(change({ ease, held: false }));
+        }}
+      />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.75 }} role="group" aria-label="Chart">
         {eases.map(({ title, ease }) => {
           const here = !gap.held && isSame(ease, gap.ease);
@@ -71,6 +70,30 @@ export function GapCard({ owner }: { owner: string }) {
             </Button>
           );
         })}
+        {gap.ease.kind === "drawn" ? (
+          <Button
+            variant={gap.held ? "outlined" : "contained"}
+            aria-pressed={!gap.held}
+            onClick={() => void commit(change({ held: false }))}
+          >
+            Drawn
+          </Button>
+        ) : (
+          <Button
+            title="The curve as it is gets points to draw it by"
+            variant="outlined"
+            onClick={() => void commit(change({ ease: drawnFrom(curve?.curve ?? []), held: false }))}
+          >
+            Draw
+          </Button>
+        )}
+        <Button
+          title="Past the pose and back: the points are dragged from there"
+          variant="outlined"
+          onClick={() => void commit(change({ ease: overshooting, held: false }))}
+        >
+          Overshoot
+        </Button>
         <Button
           variant={gap.held ? "contained" : "outlined"}
           aria-pressed={gap.held ?? false}
@@ -81,6 +104,7 @@ export function GapCard({ owner }: { owner: string }) {
         </Button>
       </Box>
       {gap.ease.kind === "slow" && <Amounts ease={gap.ease} change={change} />}
+      {gap.ease.kind === "drawn" && <Corners ease={gap.ease} change={change} />}
       <NumberField
         label="A new drawing every"
         unit="fr."
@@ -91,12 +115,49 @@ export function GapCard({ owner }: { owner: string }) {
         value={gap.every}
         edit={(every) => change({ every: Math.round(every) })}
       />
+      <StaggerFields gap={gap} change={change} />
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", my: 0.75 }}>
+        <Button variant="outlined" onClick={() => set({ chart: gap })}>
+          Copy this chart
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={copied === null}
+          title={copied === null ? "Copy a chart first" : "It scales to this gap's length"}
+          onClick={() => copied && void commit(change(copied))}
+        >
+          Put it here
+        </Button>
+        <Button variant="outlined" onClick={() => void commit(change({ ...plainGap, held: false, stagger: null }))}>
+          As at first
+        </Button>
+      </Box>
       <TextField
         label="Card's name"
         value={card.name ?? ""}
         onWrite={(name) => void commit({ kind: "nameCard", shotId: shot.id, owner, frame: card.frame, name })}
       />
       {card.mixed && <Hint>Some keys of this card have a chart of their own; choosing one sets them all.</Hint>}
+    </>
+  );
+}
+
+/** Whether a drawn chart goes round its points or straight from one to the next. */
+function Corners({
+  ease,
+  change,
+}: {
+  ease: Extract<Gap["ease"], { kind: "drawn" }>;
+  change: (changes: Partial<Gap>) => Edit;
+}) {
+  return (
+    <>
+      <CheckField
+        label="Smooth through its points"
+        value={ease.smooth}
+        onChange={(smooth) => void commit(change({ ease: { ...ease, smooth } }))}
+      />
+      <Hint>Drag the points; a double click makes one or takes one away.</Hint>
     </>
   );
 }

@@ -20,9 +20,9 @@ export interface Giving {
 }
 
 /** Keys values of a shot at a frame. */
-export const keying = (owner: string, shot: string, frame: number): Giving => ({
+export const keying = (owner: string, shot: string, frame: number, blocked: boolean): Giving => ({
   owner,
-  view: { shot },
+  view: { shot, blocked },
   frame,
   slide: (edit) => void engine.preview(edit).then(touchPreview, () => undefined),
   set: (edit) => void commit(edit),

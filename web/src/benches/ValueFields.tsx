@@ -1,7 +1,8 @@
 import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
 import { commit } from "../state/film";
-import { useShot } from "../state/select";
+import { isBlocking, useShot } from "../state/select";
+import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
 import { keyed, ValueNumber } from "./ValueNumber";
@@ -20,7 +21,8 @@ export function ValueFields({
 }) {
   const shot = useShot();
   const frame = useStillFrame();
-  const values = useAnswer(shot ? { kind: "values", view: { shot: shot.id }, frame, owner, thing } : null);
+  const blocked = useStore(isBlocking);
+  const values = useAnswer(shot ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing } : null);
   if (!shot) return null;
   const obeys = values?.lines.find((line) => line.obeys)?.obeys;
   return (

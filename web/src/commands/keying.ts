@@ -1,6 +1,6 @@
 import { engine } from "../engine/engine";
 import { commit, tell, wish } from "../state/film";
-import { castOf } from "../state/select";
+import { castOf, isBlocking } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
@@ -9,7 +9,8 @@ function keyHere(): void {
   const { place, shotId, castId, frame } = get();
   if (shotId === null) return;
   if (place === "camera") void wish({ kind: "setMark", shot: shotId, frame });
-  else if (castId !== null) void wish({ kind: "keyPose", shot: shotId, owner: castId, frame });
+  else if (castId !== null)
+    void wish({ kind: "keyPose", shot: shotId, owner: castId, frame, blocked: isBlocking(get()) });
 }
 
 /** Holds the chosen thing, or with nothing chosen everything of the owner, up to this frame. */
@@ -74,6 +75,13 @@ export const keying: Command[] = [
     places: ["act", "camera"],
     lacks: noOwner,
     run: takeCardOut,
+  },
+  {
+    id: "blocking",
+    name: "Hold every pose until the next, or show the real timing",
+    keys: "shift+b",
+    places: ["act"],
+    run: () => set({ blocking: !get().blocking }),
   },
   {
     id: "whole-body",

@@ -1,6 +1,7 @@
 import { keyed } from "../benches/ValueNumber";
 import { engine } from "../engine/engine";
 import { commit, tell } from "../state/film";
+import { isBlocking } from "../state/select";
 import { get } from "../state/store";
 
 /** What a thing is moved by, along each side of the picture; what only turns is turned. */
@@ -11,7 +12,9 @@ export async function nudge(side: keyof typeof sides, steps: number): Promise<vo
   const { shotId, frame } = get();
   const at = chosenHere();
   if (shotId === null || at === null) return;
-  const answer = await engine.ask({ kind: "values", view: { shot: shotId }, frame, ...at }).catch(tell);
+  const answer = await engine
+    .ask({ kind: "values", view: { shot: shotId, blocked: isBlocking(get()) }, frame, ...at })
+    .catch(tell);
   const line = sides[side]
     .map((property) => answer?.lines.find((one) => one.address.property === property))
     .find((one) => one !== undefined);

@@ -21,7 +21,7 @@ export function TextField({
   };
   return (
     <Box component="label" sx={{ ...row, gap: 1 }}>
-      <span style={{ flex: 1 }}>{label}</span>
+      <span style={{ flex: "1 0 auto" }}>{label}</span>
       <Box
         component="input"
         value={text}
@@ -36,7 +36,7 @@ export function TextField({
         }}
         sx={{
           minWidth: 132,
-          width: "72%",
+          flex: "0 1 72%",
           ...entry,
         }}
       />

@@ -5,7 +5,11 @@ import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { get } from "../state/store";
 
 const buttonOf = (target: EventTarget | null) =>
-  target instanceof Element ? target.closest("button, a, [role=button]") : null;
+  target instanceof Element ? target.closest("button, a, [role=button], input[type=checkbox]") : null;
+
+/** What takes letters, or arrows, for itself: of a box to tick it is neither. */
+const isField = (target: Element | null) =>
+  target?.matches("input:not([type=checkbox]), textarea, select, [contenteditable=true]") ?? false;
 
 /** The button that the pointer pressed last, until the focus goes on by keys. Browsers show a ring at any key and cannot tell. */
 let clicked: Element | null = null;
@@ -22,6 +26,7 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
       // A key may mean one thing here and another there.
       if (!canRun(command, get())) return;
       const target = event.target instanceof Element ? event.target : null;
+      if (command.inFields === undefined && isField(target)) return;
       // What lies over the page has the keys for itself.
       if (command.inFields !== "always" && target?.closest("[role=dialog], [role=menu], [role=presentation]")) return;
       // A button that was gone to by keys keeps its own Enter and Space; one that was clicked does not.
@@ -32,8 +37,7 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
       event.preventDefault();
       command.run();
     },
-    // The face of a dial is a slider, and takes no key but the arrows.
-    { enableOnFormTags: command.inFields !== undefined || ["slider"] },
+    { enableOnFormTags: true },
   );
   return null;
 }

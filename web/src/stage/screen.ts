@@ -5,7 +5,7 @@ import { type Look, whole } from "../engine/look";
 import { listFrame, paint, paintList } from "../painting/picture";
 import { baked, bakedWhole, bakeFor } from "../playing/baking";
 import { playOn } from "../playing/play";
-import { isOnBench, viewOf } from "../state/select";
+import { isBlocking, isOnBench, viewOf } from "../state/select";
 import { get, type State, set, useStore } from "../state/store";
 import { follow, largestWindow, onPictureWindow } from "./pictureWindow";
 
@@ -44,8 +44,8 @@ export function repaint(): void {
 
 /** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
 export const shownMark = () => {
-  const { place, shotId, puppetId, frame, revision } = get();
-  return [place, shotId, puppetId, frame, revision].join(" ");
+  const { place, shotId, puppetId, frame, revision, blocking } = get();
+  return [place, shotId, puppetId, frame, revision, blocking].join(" ");
 };
 
 export const isPaintingStage = () => busy;
@@ -163,9 +163,12 @@ useStore.subscribe((now, before) => {
     now.revision !== before.revision ||
     now.frame !== before.frame ||
     now.place !== before.place ||
+    now.blocking !== before.blocking ||
     now.shotId !== before.shotId ||
     now.puppetId !== before.puppetId ||
     now.film !== before.film;
   if (changed && !now.playing) repaint();
-  if (now.shotId !== before.shotId || now.quality !== before.quality || now.filmId !== before.filmId) show(screen);
+  const other = isBlocking(now) !== isBlocking(before);
+  if (now.shotId !== before.shotId || now.quality !== before.quality || now.filmId !== before.filmId || other)
+    show(screen);
 });

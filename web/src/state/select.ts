@@ -28,8 +28,11 @@ export const isOnBench = ({ place }: Pick<State, "place">) => place === "parts" 
 
 export function viewOf(state: State): View | null {
   if (isOnBench(state)) return puppetOf(state) ? { puppet: state.puppetId, aspect: state.benchAspect } : null;
-  return shotOf(state) ? { shot: state.shotId } : null;
+  return shotOf(state) ? { shot: state.shotId, ...(isBlocking(state) ? { blocked: true } : {}) } : null;
 }
+
+/** Poses are looked at before they are timed: each holds until the next. */
+export const isBlocking = ({ place, blocking }: Pick<State, "place" | "blocking">) => blocking && place === "act";
 
 /** How large the picture is in its own pixels: the film's frame, or as wide as a bench has room. */
 export function pictureOf(state: State): { width: number; height: number } {

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { Address, ArtReport, Beads, Film, Grip, KneadBrush, Point, PrintLine } from "../api/types";
+import type { Address, ArtReport, Beads, Film, Gap, Grip, KneadBrush, Point, PrintLine } from "../api/types";
 import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
@@ -112,6 +112,8 @@ export interface State {
   benchAspect: number;
   /** From how near the picture is looked at, through the lens and on the benches. */
   nearness: { stage: Nearness; bench: Nearness };
+  /** In Act poses are shown held until the next. */
+  blocking: boolean;
   /** Show what lies past the frame's edges. */
   beyond: boolean;
   /** Ways of looking that are switched on, and those whose key is held. */
@@ -149,6 +151,8 @@ export interface State {
   menu: MenuPlace | "chosen" | null;
   clip: Clip | null;
   beads: BeadChoice | null;
+  /** The chart that was copied. */
+  chart: Gap | null;
   /** The frames that the strip shows; null for all of the shot. */
   stripView: StripView | null;
   snagsOpen: boolean;
@@ -186,6 +190,7 @@ export const useStore = create<State>(() => ({
   wholeBody: false,
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },
+  blocking: false,
   beyond: false,
   ways: new Set<Way>(),
   heldWays: new Set<Way>(),
@@ -209,6 +214,7 @@ export const useStore = create<State>(() => ({
   menu: null,
   clip: null,
   beads: null,
+  chart: null,
   stripView: null,
   snagsOpen: false,
   prints: [],

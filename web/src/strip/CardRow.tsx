@@ -5,6 +5,7 @@ import { goTo } from "../commands/going";
 import { nameOfGap } from "../fields/charts";
 import { orderThumb } from "../stage/thumbs";
 import { commit } from "../state/film";
+import { isBlocking } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
 import { useStore } from "../state/store";
 import type { Scale } from "./scale";
@@ -60,11 +61,12 @@ export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
 
 const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after: number }) => {
   const { inks } = useTheme().palette;
+  const blocked = useStore(isBlocking);
   if (card.next == null) return null;
   const [from, to] = [scale.x(card.frame), scale.x(card.next)];
   const y = 38;
   const start = from - 4 + after + 2;
-  if (card.still || card.gap?.held) {
+  if (blocked || card.still || card.gap?.held) {
     return to - start < 6 ? null : (
       <path
         d={`M${start} ${y - 3}H${to - 5}M${start} ${y + 3}H${to - 5}`}

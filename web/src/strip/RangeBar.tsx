@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { useStore } from "../state/store";
-import { along, see, viewOf } from "./stripView";
+import { along, see, stripViewOf } from "./stripView";
 
 /** The shot's whole length, and which of it the strip shows: dragged along, or by an end to come nearer. */
 export function RangeBar({ length }: { length: number }) {
   const { inks } = useTheme().palette;
-  const { from, to } = viewOf(
+  const { from, to } = stripViewOf(
     useStore((state) => state.stripView),
     length,
   );

@@ -14,7 +14,7 @@ import { InView } from "./InView";
 import { RangeBar } from "./RangeBar";
 import { Ruler } from "./Ruler";
 import { type Scale, scaleOf } from "./scale";
-import { along, nearer, see, viewOf } from "./stripView";
+import { along, nearer, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 
 const Names = 148;
@@ -37,7 +37,7 @@ export function Strip({ camera }: { camera: boolean }) {
     return () => watcher.disconnect();
   }, []);
   const stripView = useStore((state) => state.stripView);
-  const scale = useMemo(() => scaleOf(width, viewOf(stripView, length ?? 1)), [width, length, stripView]);
+  const scale = useMemo(() => scaleOf(width, stripViewOf(stripView, length ?? 1)), [width, length, stripView]);
   const [filter, setFilter] = useState("");
   const section = useRef<HTMLElement>(null);
   // A wheel that is not passive, so that the page does not grow: with Ctrl nearer, across or with Shift along.

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { along, nearer, viewOf, within } from "./stripView";
+import { along, nearer, stripViewOf, within } from "./stripView";
 
 test("coming nearer keeps the frame under the pointer where it is", () => {
   const view = nearer({ from: 1, to: 101 }, 26, 2);
@@ -15,6 +15,6 @@ test("the view stays within the shot, and all of it is none", () => {
 });
 
 test("a view of a longer shot is none of a shorter one", () => {
-  expect(viewOf({ from: 150, to: 170 }, 100)).toEqual({ from: 1, to: 100 });
-  expect(viewOf(null, 1)).toEqual({ from: 1, to: 2 });
+  expect(stripViewOf({ from: 150, to: 170 }, 100)).toEqual({ from: 1, to: 100 });
+  expect(stripViewOf(null, 1)).toEqual({ from: 1, to: 2 });
 });

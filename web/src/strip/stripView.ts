@@ -7,7 +7,7 @@ const Fewest = 8;
 export const StepNearer = 1.4;
 
 /** Of a shot that is so long; all of it when nobody came nearer. */
-export const viewOf = (view: StripView | null, length: number): StripView =>
+export const stripViewOf = (view: StripView | null, length: number): StripView =>
   view === null || view.from >= length ? { from: 1, to: Math.max(2, length) } : view;
 
 /** Kept within the shot, and no nearer than a few frames; null for all of it. */
@@ -28,4 +28,4 @@ export const along = ({ from, to }: StripView, by: number): StripView => ({ from
 
 /** Changes what the strip shows of a shot of some length. */
 export const see = (length: number, change: (view: StripView) => StripView) =>
-  set({ stripView: within(change(viewOf(get().stripView, length)), length) });
+  set({ stripView: within(change(stripViewOf(get().stripView, length)), length) });

@@ -9,7 +9,7 @@ import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
-import { castsOf, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
+import { castsOf, isBlocking, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
@@ -31,6 +31,7 @@ export function ActBench(): Bench {
   const cast = useCast();
   const puppets = useStore((state) => state.film?.puppets);
   const wholeBody = useStore((state) => state.wholeBody);
+  const blocking = useStore((state) => state.blocking);
   const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
   return {
     list: <ActList puppet={puppet ?? null} />,
@@ -40,6 +41,16 @@ export function ActBench(): Bench {
         bar={
           <>
             <PlayButton />
+            <CommandButton
+              command="blocking"
+              says="Poses are flipped through before they are timed; the charts stay as they are"
+              variant="contained"
+              color="inherit"
+              sx={bar}
+              aria-pressed={blocking}
+            >
+              Show: {blocking ? "held poses" : "real timing"}
+            </CommandButton>
             <CommandButton
               command="whole-body"
               says="What a goal does when it is dragged out of its chain's reach"
@@ -77,6 +88,7 @@ export function ActBench(): Bench {
 function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
   const frame = useStillFrame();
+  const blocked = useStore(isBlocking);
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
@@ -95,7 +107,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         leaveOut={part && hasLook(part) ? ["swap"] : []}
         title={`${own?.kind === "stand" ? "Where it stands" : nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
       />
-      {part && <LookFields part={part} giving={keying(owner, shot.id, frame)} />}
+      {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <CommandButton command="key-pose" variant="contained" says="Key everything of this puppet as it stands">
@@ -133,7 +145,8 @@ function ThingActions({
   shot: Shot;
   frame: number;
 }) {
-  const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner, thing });
+  const blocked = useStore(isBlocking);
+  const values = useAnswer({ kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing });
   if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
   const planted = values?.lines.find((line) => line.address.property === "planted")?.chosen === "stage";
   return (

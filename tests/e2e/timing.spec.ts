@@ -1,0 +1,83 @@
+import { expect, type Page, test } from "./test";
+import { oneEdit, open, painted, Server } from "./server";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+
+const details = (page: Page) => page.getByRole("complementary", { name: "Details" });
+const press = (page: Page, name: string) => oneEdit(page, () => details(page).getByRole("button", { name, exact: true }).click());
+const goTo = (page: Page, frame: number) => page.evaluate((to) => window.fretsaw.setState({ frame: to }), frame);
+
+async function acting(page: Page) {
+  await open(page, server);
+  await page.keyboard.press("3");
+  await painted(page);
+  await page.waitForFunction(() => window.fretsaw.state().atHand);
+}
+
+/** The gap of Bramble's card, as the film on the server has it. */
+async function gapAt(page: Page, frame: number) {
+  const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
+  return film.shots[0].cards.find((card: { owner: string; frame: number }) => card.owner === "bramble" && card.frame === frame).gap;
+}
+
+test("poses are flipped through held, and the real timing comes back unharmed", async ({ page }) => {
+  await acting(page);
+  await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Spine bone" }).click();
+  const turn = details(page).getByRole("textbox", { name: "Turn, °" });
+  const at = async (frame: number) => {
+    await goTo(page, frame);
+    await expect(details(page)).toContainText(`at frame ${frame}`);
+    await painted(page);
+    return turn.inputValue();
+  };
+  await expect(turn).toBeVisible();
+  const film = JSON.stringify(await server.film("demo"));
+  const [before, between, after] = [await at(85), await at(88), await at(90)];
+  expect(between).not.toBe(before);
+  expect(before).not.toBe(after);
+  await page.keyboard.press("Shift+b");
+  await expect(page.getByRole("button", { name: "Show: held poses" })).toBeVisible();
+  expect(await at(89)).toBe(before);
+  expect(await at(90)).toBe(after);
+  await page.keyboard.press("Shift+b");
+  await expect(page.getByRole("button", { name: "Show: real timing" })).toBeVisible();
+  expect(await at(88)).toBe(between);
+  expect(JSON.stringify(await server.film("demo"))).toBe(film);
+});
+
+test("a chart is drawn by its points, staggered, copied to another gap, and put back", async ({ page }) => {
+  await acting(page);
+  await goTo(page, 45);
+  await expect(details(page)).toContainText("From 40 to 64 · 24 frames · 1.00 s");
+  await press(page, "Draw");
+  const before = (await gapAt(page, 40)).ease;
+  expect(before).toMatchObject({ kind: "drawn", smooth: true });
+  expect(before.points).toHaveLength(3);
+
+  const point = details(page).getByRole("button", { name: /^Point 2/ });
+  await point.scrollIntoViewIfNeeded();
+  const place = (await point.boundingBox())!;
+  await page.mouse.move(place.x + place.width / 2, place.y + place.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(place.x + place.width / 2, place.y - 10);
+  await oneEdit(page, () => page.mouse.up());
+  const dragged = (await gapAt(page, 40)).ease;
+  expect(dragged.points[1].y).toBeGreaterThan(before.points[1].y + 0.1);
+  expect(dragged.points[0]).toEqual(before.points[0]);
+
+  await point.focus();
+  await oneEdit(page, () => page.keyboard.press("Delete"));
+  expect((await gapAt(page, 40)).ease.points).toHaveLength(2);
+
+  await oneEdit(page, () => details(page).getByRole("checkbox", { name: "Stagger, on and back" }).click());
+  expect((await gapAt(page, 40)).stagger).toMatchObject({ forward: 2, back: 1 });
+  await details(page).getByRole("button", { name: "Copy this chart" }).click();
+  await goTo(page, 10);
+  await expect(details(page)).toContainText("From 1 to 40");
+  await press(page, "Put it here");
+  expect(await gapAt(page, 1)).toEqual(await gapAt(page, 40));
+  await press(page, "As at first");
+  expect((await gapAt(page, 1)).ease).toEqual({ kind: "slow", startPercent: 100, stopPercent: 100 });
+});
