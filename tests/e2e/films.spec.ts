@@ -12,7 +12,7 @@ test("films are made under names of their own, renamed, copied, taken away and b
   await open(page, server);
   await newFilm(page);
   await newFilm(page);
-  await page.keyboard.press("g");
+  await page.keyboard.press("Shift+g");
   await expect(films(page)).toHaveText([/Evening Rounds.*2 shots · 11 s/, /New film.*1 shot · 4 s/, /New film 2/]);
   await oneEdit(page, async () => {
     await page.getByLabel("Name", { exact: true }).fill("Otter");
@@ -40,7 +40,7 @@ test("films are made under names of their own, renamed, copied, taken away and b
 test("shots are copied with their keys, put in order and taken out, each undone", async ({ page }) => {
   await open(page, server, "demo");
   const order = async () => (await server.film("demo")).shots.map((shot: { name: string }) => shot.name);
-  await page.keyboard.press("g");
+  await page.keyboard.press("Shift+g");
   await oneEdit(page, () => page.getByRole("button", { name: "Copy the shot Good evening" }).click());
   await expect(shots(page)).toHaveText([/Fog horn/, /Good evening/, /Good evening, copy/]);
   expect(await order()).toEqual(["Fog horn", "Good evening", "Good evening, copy"]);
@@ -58,7 +58,7 @@ test("shots are copied with their keys, put in order and taken out, each undone"
   });
   expect(cards).toBeGreaterThan(0);
 
-  await page.keyboard.press("g");
+  await page.keyboard.press("Shift+g");
   const ids = (await server.film("demo")).shots.map((shot: { id: string }) => shot.id);
   const middle = async (name: RegExp) => {
     const box = (await page.getByRole("button", { name }).boundingBox())!;

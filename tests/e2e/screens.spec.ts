@@ -27,7 +27,7 @@ async function eachScreen(page: Page, look: (screen: string) => Promise<void>): 
     await look(`${place}, with something chosen`);
     await page.keyboard.press("Escape");
   }
-  await page.keyboard.press("g");
+  await page.keyboard.press("Shift+g");
   await expect(page.getByRole("list", { name: "Films" }).getByRole("img").or(page.getByText("Evening Rounds").nth(1)).first()).toBeVisible();
   await look("Films");
   await page.keyboard.press("Escape");

@@ -72,7 +72,7 @@ export async function open(page: Page, server: Server, film = ""): Promise<void>
 
 /** Makes a film from the page of all films, and waits until it is open. */
 export async function newFilm(page: Page): Promise<void> {
-  await page.keyboard.press("g");
+  await page.keyboard.press("Shift+g");
   await page.getByRole("button", { name: "New film", exact: true }).click();
   await page.waitForFunction(() => window.fretsaw.state().film.name.startsWith("New film") && !window.fretsaw.state().filmsOpen);
 }

@@ -81,3 +81,35 @@ test("a chart is drawn by its points, staggered, copied to another gap, and put 
   await press(page, "As at first");
   expect((await gapAt(page, 1)).ease).toEqual({ kind: "slow", startPercent: 100, stopPercent: 100 });
 });
+
+/** How many of the ghosts' pixels are redder than blue, and how many bluer than red. */
+const tinted = (page: Page) =>
+  page.getByTestId("ghosts").evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(0, 0, canvas.width, canvas.height);
+    let [red, blue] = [0, 0];
+    for (let i = 0; i < data.length; i += 4) {
+      if (data[i + 3]! < 40) continue;
+      if (data[i]! > data[i + 2]! + 40) red++;
+      else if (data[i + 2]! > data[i]! + 40) blue++;
+    }
+    return { red, blue };
+  });
+
+test("ghosts of what was and what comes stand round the pose, as pictures and as outlines, and the pose itself stays clear of them", async ({ page }) => {
+  await acting(page);
+  await goTo(page, 90);
+  await painted(page);
+  expect(await tinted(page)).toEqual({ red: 0, blue: 0 });
+  await page.keyboard.press("g");
+  await expect.poll(async () => { const { red, blue } = await tinted(page); return red > 200 && blue > 200; }).toBe(true);
+  const pictures = await tinted(page);
+
+  await page.getByRole("button", { name: /^Ghosts: 2 before/ }).click();
+  await page.getByRole("combobox", { name: "As" }).selectOption("outlines");
+  await expect.poll(async () => { const { red } = await tinted(page); return red > 50 && red < pictures.red; }).toBe(true);
+  await page.getByRole("spinbutton", { name: "After" }).fill("0");
+  await expect.poll(async () => (await tinted(page)).blue).toBeLessThan(20);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("g");
+  await expect(page.getByTestId("ghosts")).toBeHidden();
+});

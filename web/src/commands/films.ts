@@ -53,7 +53,7 @@ const onShot = (run: (id: string) => void) => () => {
 
 /** Films, shots, and what was done to them. */
 export const filing: Command[] = [
-  { id: "films", name: "All films", keys: "g", run: () => set({ filmsOpen: !get().filmsOpen }) },
+  { id: "films", name: "All films", keys: "shift+g", run: () => set({ filmsOpen: !get().filmsOpen }) },
   { id: "new-film", name: "New film", run: () => void newFilm() },
   {
     id: "export-bundle",

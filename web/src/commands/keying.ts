@@ -84,6 +84,13 @@ export const keying: Command[] = [
     run: () => set({ blocking: !get().blocking }),
   },
   {
+    id: "ghosts",
+    name: "Show ghosts of the poses round this one",
+    keys: "g",
+    places: ["act"],
+    run: () => set({ ghosts: { ...get().ghosts, on: !get().ghosts.on } }),
+  },
+  {
     id: "whole-body",
     name: "Reach with the whole body, or with the limb alone",
     keys: "shift+w",

@@ -5,6 +5,7 @@ import { useShallow } from "zustand/react/shallow";
 import { isOnBench } from "../state/select";
 import { set, useStore } from "../state/store";
 import { AtWork } from "./AtWork";
+import { GhostLayer } from "./GhostLayer";
 import { LookBar } from "./LookBar";
 import { lookOf, placed, type Rect, seenOf, styleOf, waysNow, wholeIn, withWays } from "./looking";
 import { isPan, measured, startPan, zoomAt } from "./nearness";
@@ -133,6 +134,7 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
           ...(onBench ? {} : styleOf(ways)),
         }}
       />
+      {!onBench && <GhostLayer seen={seen} />}
       {film && (
         <Box sx={{ position: "absolute", ...px(picture), outline: beyond ? "1px dashed #FFFFFFAA" : "none" }}>
           {!unhandled && <Overlay width={picture.width} height={picture.height} />}

@@ -23,6 +23,16 @@ let seen = false;
 let fine: { on: Screen; mark: number } | null = null;
 let busy = false;
 
+/** How the picture is looked at; null when there is no stage. */
+export const lookNow = () => screen?.look ?? null;
+
+let settled: () => void = () => undefined;
+
+/** Called when what was wanted last is shown, and nothing else is on its way. */
+export function onSettled(run: () => void): void {
+  settled = run;
+}
+
 /** Where pictures go; null when the stage is gone. */
 export function show(on: Screen | null): void {
   screen = on;
@@ -91,6 +101,7 @@ async function paintWhileWanted(): Promise<void> {
   }
   busy = false;
   set({ painting: false });
+  settled();
   void paintForWindow();
 }
 

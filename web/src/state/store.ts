@@ -80,6 +80,20 @@ export type Side = "list" | "card" | "strip";
 
 export type Quality = 1 | 0.5 | 0.25;
 
+/** Poses round the one that is shown, faintly. */
+export interface GhostSettings {
+  on: boolean;
+  /** How many. */
+  before: number;
+  after: number;
+  by: "frames" | "poses";
+  /** Frames from one to the next. */
+  every: number;
+  as: "pictures" | "outlines";
+  /** Of all puppets, not only of the one that is acted. */
+  all: boolean;
+}
+
 export interface State {
   filmId: string | null;
   /** The film's structure as last acknowledged. */
@@ -112,6 +126,7 @@ export interface State {
   benchAspect: number;
   /** From how near the picture is looked at, through the lens and on the benches. */
   nearness: { stage: Nearness; bench: Nearness };
+  ghosts: GhostSettings;
   /** In Act poses are shown held until the next. */
   blocking: boolean;
   /** Show what lies past the frame's edges. */
@@ -190,6 +205,7 @@ export const useStore = create<State>(() => ({
   wholeBody: false,
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },
+  ghosts: { on: false, before: 2, after: 2, by: "frames", every: 3, as: "pictures", all: false },
   blocking: false,
   beyond: false,
   ways: new Set<Way>(),

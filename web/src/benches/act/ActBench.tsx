@@ -6,6 +6,7 @@ import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
+import { GhostBar } from "../../stage/GhostBar";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
@@ -51,6 +52,7 @@ export function ActBench(): Bench {
             >
               Show: {blocking ? "held poses" : "real timing"}
             </CommandButton>
+            <GhostBar />
             <CommandButton
               command="whole-body"
               says="What a goal does when it is dragged out of its chain's reach"

@@ -1,0 +1,68 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Popover from "@mui/material/Popover";
+import { useState } from "react";
+import { bar } from "../benches/PlayButton";
+import { useTip } from "../commands/CommandButton";
+import { CheckField } from "../fields/CheckField";
+import { ChoiceField } from "../fields/ChoiceField";
+import { Setting } from "../fields/Setting";
+import { type GhostSettings, set, useStore } from "../state/store";
+
+/** Which ghosts stand round the pose. */
+export function GhostBar() {
+  const ghosts = useStore((state) => state.ghosts);
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const change = (changes: Partial<GhostSettings>) => set({ ghosts: { ...ghosts, ...changes } });
+  const of = ghosts.by === "frames" ? "fr." : "×";
+  return (
+    <>
+      <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
+        Ghosts: {ghosts.on ? `${ghosts.before} before, ${ghosts.after} after` : "none"}
+      </Button>
+      <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
+        <Box sx={{ p: 1.5, width: 250 }}>
+          <CheckField label={useTip("ghosts", "Show ghosts")} value={ghosts.on} onChange={(on) => change({ on })} />
+          <ChoiceField
+            label="Of"
+            value={ghosts.by}
+            choices={[
+              { value: "frames", title: "frames" },
+              { value: "poses", title: "poses" },
+            ]}
+            onChoose={(by) => change({ by: by as GhostSettings["by"] })}
+          />
+          <Setting
+            label="Before"
+            unit="×"
+            value={ghosts.before}
+            min={0}
+            max={8}
+            onSet={(before) => change({ before })}
+          />
+          <Setting label="After" unit="×" value={ghosts.after} min={0} max={8} onSet={(after) => change({ after })} />
+          {ghosts.by === "frames" && (
+            <Setting
+              label="One every"
+              unit={of}
+              value={ghosts.every}
+              min={1}
+              max={48}
+              onSet={(every) => change({ every })}
+            />
+          )}
+          <ChoiceField
+            label="As"
+            value={ghosts.as}
+            choices={[
+              { value: "pictures", title: "pictures" },
+              { value: "outlines", title: "outlines" },
+            ]}
+            onChoose={(as) => change({ as: as as GhostSettings["as"] })}
+          />
+          <CheckField label="Of all puppets" value={ghosts.all} onChange={(all) => change({ all })} />
+        </Box>
+      </Popover>
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import { useTheme } from "@mui/material/styles";
+import { useEffect, useRef } from "react";
+import { useStore } from "../state/store";
+import { areSeen, drawGhosts, ghostsOn } from "./ghosts";
+import type { Rect } from "./looking";
+
+/** Over the picture: the poses before and after, faintly. */
+export function GhostLayer({ seen }: { seen: Rect }) {
+  const { inks } = useTheme().palette;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const settings = useStore((state) => state.ghosts);
+  const shown = useStore(areSeen);
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context) return;
+    ghostsOn({ context, tints: { before: inks.blade, after: inks.petrol } });
+    return () => ghostsOn(null);
+  }, [inks]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other settings, other ghosts
+  useEffect(() => void drawGhosts(), [settings, shown]);
+  return (
+    <canvas
+      ref={canvas}
+      data-testid="ghosts"
+      style={{
+        position: "absolute",
+        left: seen.left,
+        top: seen.top,
+        width: seen.width,
+        height: seen.height,
+        pointerEvents: "none",
+        visibility: shown ? "visible" : "hidden",
+      }}
+    />
+  );
+}
