@@ -82,6 +82,30 @@ test("a chart is drawn by its points, staggered, copied to another gap, and put 
   expect((await gapAt(page, 1)).ease).toEqual({ kind: "slow", startPercent: 100, stopPercent: 100 });
 });
 
+test("a change keys what is touched alone, or the whole pose", async ({ page }) => {
+  await acting(page);
+  await goTo(page, 55);
+  await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Spine bone" }).click();
+  const turn = details(page).getByRole("textbox", { name: "Turn, °" });
+  const keyedAt = async (frame: number) => {
+    const film = await server.film("demo");
+    return film.shots[0].tracks.filter((track: { address: { owner: string }; keys: { frame: number }[] }) => track.address.owner === "bramble" && track.keys.some((key) => key.frame === frame)).length;
+  };
+  await expect(turn).toBeVisible();
+  const before = await keyedAt(55);
+  await turn.fill("12");
+  await oneEdit(page, () => turn.press("Enter"));
+  expect(await keyedAt(55)).toBe(before + 1);
+  await page.getByRole("button", { name: "Changes key: what is touched" }).click();
+  await goTo(page, 58);
+  await expect(details(page)).toContainText("at frame 58");
+  await turn.fill("13");
+  await oneEdit(page, () => turn.press("Enter"));
+  expect(await keyedAt(58)).toBeGreaterThan(10);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect(await keyedAt(58)).toBeLessThan(3);
+});
+
 /** How many of the ghosts' pixels are redder than blue, and how many bluer than red. */
 const tinted = (page: Page) =>
   page.getByTestId("ghosts").evaluate((canvas: HTMLCanvasElement) => {

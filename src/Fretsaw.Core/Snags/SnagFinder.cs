@@ -15,12 +15,13 @@ public sealed class SnagFinder(RigCache rigs)
 
     private readonly Recent<(string Shot, string Check), (Inputs Inputs, ImmutableArray<Snag> Snags)> kept = new(MostKept);
 
-    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs) => new SnagFinder(rigs).Find(film, shot, CancellationToken.None);
+    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs, bool blocking = false) => new SnagFinder(rigs).Find(film, shot, CancellationToken.None, blocking);
 
     /// <summary>Snags as they are found. What was found for things that were finished when it was cancelled is kept.</summary>
-    public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel)
+    /// <param name="blocking">Also what poses leave out, which later is meant to be.</param>
+    public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel, bool blocking = false)
     {
-        foreach (var snag in CreepingTrack.Find(film, shot))
+        foreach (var snag in CreepingTrack.Find(film, shot).Concat(KeySnags.Find(film, shot, blocking)))
         {
             yield return snag;
         }

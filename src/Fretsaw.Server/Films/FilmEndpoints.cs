@@ -71,9 +71,9 @@ internal static class FilmEndpoints
         });
 
         // One snag a line, as they are found.
-        films.MapGet("{id}/shots/{shot}/snags", async (string id, string shot, OpenFilms open, HttpContext context) =>
+        films.MapGet("{id}/shots/{shot}/snags", async (string id, string shot, bool? blocking, OpenFilms open, HttpContext context) =>
         {
-            var found = open.Open(id).Snags(shot, context.RequestAborted);
+            var found = open.Open(id).Snags(shot, blocking ?? false, context.RequestAborted);
             context.Response.ContentType = "application/x-ndjson";
             await Task.Yield();
             foreach (var snag in found)

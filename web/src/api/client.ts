@@ -131,12 +131,12 @@ export const shotText = (id: string, shot: string) =>
 export async function watchSnags(
   id: string,
   shot: string,
+  blocking: boolean,
   onFound: (found: Snag[]) => void,
   signal: AbortSignal,
 ): Promise<Snag[]> {
-  const response = await fetch(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags`, {
-    signal,
-  });
+  const path = `/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags?blocking=${blocking}`;
+  const response = await fetch(path, { signal });
   if (!response.ok || !response.body) throw new Problem(response.status, "The snags could not be looked for.");
   const found: Snag[] = [];
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();

@@ -388,7 +388,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    blocking?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;
@@ -4076,7 +4078,7 @@ export interface components {
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, edge, uncovered, flipped, soft, pulled, twist or partner. */
+            /** @description Which check found it: creeping, outside, loop, leftOut, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;

@@ -84,6 +84,13 @@ export const keying: Command[] = [
     run: () => set({ blocking: !get().blocking }),
   },
   {
+    id: "key-whole",
+    name: "Key the whole pose with every change, or only what is touched",
+    keys: "shift+k",
+    places: ["act"],
+    run: () => set({ keyWhole: !get().keyWhole }),
+  },
+  {
     id: "ghosts",
     name: "Show ghosts of the poses round this one",
     keys: "g",

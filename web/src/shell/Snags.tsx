@@ -7,6 +7,7 @@ import type { Snag, ThingKind } from "../api/types";
 import { Hint } from "../fields/Heading";
 import { useRested } from "../fields/useRested";
 import { commit } from "../state/film";
+import { isBlocking } from "../state/select";
 import { lastEditIn } from "../state/since";
 import { type Chosen, type Place, set, useStore } from "../state/store";
 
@@ -30,12 +31,13 @@ export function useSnags(): Snag[] {
     RestMs,
   );
   const queries = useQueryClient();
-  const key = ["snags", filmId, shotId, edit];
+  const blocking = useStore(isBlocking);
+  const key = ["snags", filmId, shotId, edit, blocking];
   const { data } = useQuery({
     queryKey: key,
     // A newer edit cancels the search; what is found is shown as it comes.
     queryFn: ({ signal }) =>
-      watchSnags(filmId ?? "", shotId ?? "", (found) => queries.setQueryData(key, found), signal),
+      watchSnags(filmId ?? "", shotId ?? "", blocking, (found) => queries.setQueryData(key, found), signal),
     enabled: shotId !== null && filmId !== null && atHand,
     placeholderData: (before) => before,
   });

@@ -7,7 +7,7 @@ import { engine } from "../engine/engine";
 import { followBeads } from "../strip/beads";
 import { changed } from "./change";
 import { placeIn } from "./remember";
-import { castsOf, firstCast } from "./select";
+import { castsOf, firstCast, isBlocking } from "./select";
 import { noted, untouched } from "./since";
 import { get, set, touch, touchPreview } from "./store";
 
@@ -166,6 +166,16 @@ async function settle(edit: Edit, state: FilmState): Promise<void> {
   }));
 }
 
+/** With the whole pose as it stands, where every change is to key it. */
+async function withPose(edit: Edit): Promise<Edit> {
+  const { keyWhole, place, castId } = get();
+  if (!keyWhole || place !== "act" || castId === null || edit.kind !== "setKeys") return edit;
+  if (edit.values.some(({ address }) => address.owner !== castId)) return edit;
+  const { shotId: shot, frame } = edit;
+  const pose = await engine.work({ kind: "keyPose", shot, owner: castId, frame, blocked: isBlocking(get()) });
+  return { kind: "together", says: "Keyed the pose with what was changed", edits: [pose, edit] };
+}
+
 /** Makes an edit: it counts once the server has it on its disk. */
 export function commit(edit: Edit | null): Promise<unknown> {
   return inLine(async () => {
@@ -177,7 +187,8 @@ export function commit(edit: Edit | null): Promise<unknown> {
     }
     set({ kept: "keeping" });
     try {
-      await settle(edit, await send(id, edit));
+      const made = await withPose(edit);
+      await settle(made, await send(id, made));
       followBeads(edit);
     } catch (problem) {
       await engine.cancel();

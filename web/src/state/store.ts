@@ -127,6 +127,8 @@ export interface State {
   /** From how near the picture is looked at, through the lens and on the benches. */
   nearness: { stage: Nearness; bench: Nearness };
   ghosts: GhostSettings;
+  /** Whatever is changed in Act keys the whole pose with it. */
+  keyWhole: boolean;
   /** In Act poses are shown held until the next. */
   blocking: boolean;
   /** Show what lies past the frame's edges. */
@@ -206,6 +208,7 @@ export const useStore = create<State>(() => ({
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },
   ghosts: { on: false, before: 2, after: 2, by: "frames", every: 3, as: "pictures", all: false },
+  keyWhole: false,
   blocking: false,
   beyond: false,
   ways: new Set<Way>(),

@@ -91,6 +91,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
+  const keyWhole = useStore((state) => state.keyWhole);
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
@@ -114,6 +115,13 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <CommandButton command="key-pose" variant="contained" says="Key everything of this puppet as it stands">
           Key the pose
+        </CommandButton>
+        <CommandButton
+          command="key-whole"
+          says="What a change keys: what was touched alone, or everything of the pose as it stands"
+          aria-pressed={keyWhole}
+        >
+          Changes key: {keyWhole ? "the whole pose" : "what is touched"}
         </CommandButton>
         <CommandButton
           command="hold-here"
