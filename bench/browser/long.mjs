@@ -179,7 +179,7 @@ async function longestTask(view) {
     for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration);
   });
   observer.observe({ type: "longtask" });
-  const search = () => performance.getEntriesByType("resource").filter((entry) => entry.name.endsWith("/snags") && entry.startTime > began && entry.responseEnd > 0);
+  const search = () => performance.getEntriesByType("resource").filter((entry) => entry.name.includes("/snags?") && entry.startTime > began && entry.responseEnd > 0);
   while (search().length === 0) await new Promise(requestAnimationFrame);
   observer.disconnect();
   return { took: performance.now() - began, longest };

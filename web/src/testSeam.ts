@@ -1,6 +1,7 @@
 import { engine } from "./engine/engine";
 import { paintList, pixels, pixelsOf } from "./painting/picture";
 import { togglePlay } from "./playing/play";
+import { drawGhosts } from "./stage/ghosts";
 import { shownMark } from "./stage/screen";
 import { commit, undo } from "./state/film";
 import { get, set, touch } from "./state/store";
@@ -27,6 +28,7 @@ declare global {
       touch: typeof touch;
       setState: typeof set;
       togglePlay: typeof togglePlay;
+      drawGhosts: typeof drawGhosts;
     };
   }
 }
@@ -50,4 +52,5 @@ window.fretsaw = {
   touch,
   setState: set,
   togglePlay,
+  drawGhosts,
 };

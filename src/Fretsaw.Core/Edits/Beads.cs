@@ -17,6 +17,7 @@ public sealed record Beads(ImmutableArray<Address> Addresses, ImmutableArray<int
 [JsonDerivedType(typeof(Shift), "shift")]
 [JsonDerivedType(typeof(Stretch), "stretch")]
 [JsonDerivedType(typeof(Reverse), "reverse")]
+[JsonDerivedType(typeof(Evenly), "evenly")]
 [JsonDerivedType(typeof(Scatter), "scatter")]
 public abstract record Retiming;
 
@@ -29,6 +30,9 @@ public sealed record Stretch(int About, double Times) : Retiming;
 
 /// <summary>The last comes first: gaps and paths are gone the other way.</summary>
 public sealed record Reverse : Retiming;
+
+/// <summary>As many frames from each chosen frame to the next; the first and the last stay.</summary>
+public sealed record Evenly : Retiming;
 
 /// <summary>Each row as a whole by a few frames of its own, so that nothing is in step.</summary>
 /// <param name="Most">Frames either way, [1, 1000].</param>

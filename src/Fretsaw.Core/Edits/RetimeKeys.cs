@@ -13,6 +13,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
     {
         Stretch => "Stretched keys in time",
         Reverse => "Reversed keys in time",
+        Evenly => "Spaced keys evenly",
         Scatter => "Scattered keys",
         _ => "Moved keys",
     };
@@ -23,18 +24,23 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
         FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "is by no number of frames from 1 to 1,000", "scatter by another number");
         return film.WithShot(ShotId, shot =>
         {
-            var (first, last) = ChosenKeys.SpanOf(ChosenKeys.FramesOf(shot, Chosen));
+            var chosen = ChosenKeys.FramesOf(shot, Chosen);
+            var (first, last) = ChosenKeys.SpanOf(chosen);
+            List<int> frames = [.. new SortedSet<int>(chosen.Values.SelectMany(one => one))];
             return ChosenKeys.Move(shot, Chosen, row => frame => To switch
             {
                 Shift shift => frame + Math.Max(shift.By, 1 - first),
-                // As browsers round, so that they can show where keys go.
-                Stretch stretch => stretch.About + (int)Math.Floor(((frame - stretch.About) * stretch.Times) + 0.5),
+                Stretch stretch => stretch.About + Rounded((frame - stretch.About) * stretch.Times),
+                Evenly => first + Rounded((double)frames.BinarySearch(frame) * (last - first) / Math.Max(1, frames.Count - 1)),
                 Reverse => first + last - frame,
                 Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
                 _ => frame,
             }, reversed: To is Reverse);
         });
     }
+
+    /// <summary>As browsers round, so that they can show where keys go.</summary>
+    private static int Rounded(double frames) => (int)Math.Floor(frames + 0.5);
 
     /// <summary>Multiples of the golden section, cut to their fractions, lie as far from each other as may be: neighbouring rows are apart.</summary>
     private static int OffsetOf(Scatter scatter, int row)

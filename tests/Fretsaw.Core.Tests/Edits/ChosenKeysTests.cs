@@ -78,6 +78,23 @@ public class ChosenKeysTests
         Assert.Equal(frames, Frames(Retimed(Two((10, 1), (20, 2), (30, 3)), new Stretch(about, times), Row("a", 10, 20, 30)), "a"));
 
     [Fact]
+    public void Spaced_evenly_all_rows_keep_in_step_between_the_first_and_the_last()
+    {
+        var film = new RemoveChosenKeys(TestFilm.ShotId, [Row("b", 13)]).Apply(Two((10, 1), (13, 2), (14, 3), (40, 4)));
+        film = Retimed(film, new Evenly(), Row("a", 10, 13, 14, 40), Row("b", 10, 14, 40));
+        Assert.Equal([10, 20, 30, 40], Frames(film, "a"));
+        Assert.Equal([10, 30, 40], Frames(film, "b"));
+        Assert.Equal([10, 20, 30, 40], film.Shots[0].Cards.Select(card => card.Frame));
+    }
+
+    [Fact]
+    public void Two_poses_that_are_reversed_are_swapped()
+    {
+        var film = Retimed(Two((10, 1), (20, 2), (30, 3)), new Reverse(), Row("a", 10, 20), Row("b", 10, 20));
+        Assert.Equal([2, 1, 3], film.Shots[0].Tracks[0].AllKeys.Select(key => ((NumberKey)key).Value));
+    }
+
+    [Fact]
     public void Reversed_every_frame_is_as_it_was_from_the_other_side() => Gen.Select(Gaps, Gaps).Sample((one, other) =>
     {
         var film = new SetGap(TestFilm.ShotId, 24, other, [], TestFilm.Owner).Apply(new SetGap(TestFilm.ShotId, 10, one, [], TestFilm.Owner).Apply(Two((10, 5), (24, 60), (30, -20))));

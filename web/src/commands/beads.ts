@@ -94,6 +94,7 @@ export const beading: Command[] = [
     run: () => retime({ kind: "shift", by: 1 }),
   },
   { id: "keys-reversed", name: "Reverse the chosen keys in time", lacks: none, run: () => retime({ kind: "reverse" }) },
+  { id: "keys-evenly", name: "Space the chosen keys evenly", lacks: none, run: () => retime({ kind: "evenly" }) },
   { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: repeat },
   { id: "keys-held", name: "Hold the chosen rows here", lacks: none, run: holdChosen },
   {

@@ -2,7 +2,7 @@ import { useTheme } from "@mui/material/styles";
 import { useEffect, useRef } from "react";
 import { useStore } from "../state/store";
 import { areSeen, drawGhosts, ghostsOn } from "./ghosts";
-import type { Rect } from "./looking";
+import { px, type Rect } from "./looking";
 
 /** Over the picture: the poses before and after, faintly. */
 export function GhostLayer({ seen }: { seen: Rect }) {
@@ -24,10 +24,7 @@ export function GhostLayer({ seen }: { seen: Rect }) {
       data-testid="ghosts"
       style={{
         position: "absolute",
-        left: seen.left,
-        top: seen.top,
-        width: seen.width,
-        height: seen.height,
+        ...px(seen),
         pointerEvents: "none",
         visibility: shown ? "visible" : "hidden",
       }}

@@ -7,7 +7,7 @@ import { set, useStore } from "../state/store";
 import { AtWork } from "./AtWork";
 import { GhostLayer } from "./GhostLayer";
 import { LookBar } from "./LookBar";
-import { lookOf, placed, type Rect, seenOf, styleOf, waysNow, wholeIn, withWays } from "./looking";
+import { lookOf, placed, px, type Rect, seenOf, styleOf, waysNow, wholeIn, withWays } from "./looking";
 import { isPan, measured, startPan, zoomAt } from "./nearness";
 import { Overlay } from "./Overlay";
 import { show } from "./screen";
@@ -125,10 +125,7 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
         data-testid="picture"
         style={{
           position: "absolute",
-          left: seen.left,
-          top: seen.top,
-          width: seen.width,
-          height: seen.height,
+          ...px(seen),
           display: "block",
           outline: onBench ? "none" : "1px solid #FFFFFF88",
           ...(onBench ? {} : styleOf(ways)),
@@ -164,10 +161,3 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
     </Box>
   );
 }
-
-const px = ({ left, top, width, height }: Rect) => ({
-  left: `${left}px`,
-  top: `${top}px`,
-  width: `${width}px`,
-  height: `${height}px`,
-});

@@ -1,5 +1,6 @@
 import type { AnswerTo, Point } from "../api/types";
 import { get, set } from "../state/store";
+import { followPointer } from "./followPointer";
 import type { Press } from "./gestures";
 
 export interface Box {
@@ -46,28 +47,15 @@ export function startBox(
       bottom: Math.max(from.y, to.y),
     };
   };
-  const move = (event: PointerEvent) => onBox(boxTo(event));
-  const end = () => {
-    window.removeEventListener("pointermove", move);
-    window.removeEventListener("pointerup", up);
-    window.removeEventListener("pointercancel", end);
-    window.removeEventListener("keydown", key, true);
-    onBox(null);
-  };
-  const up = (event: PointerEvent) => {
-    end();
-    const { chosen, also } = get();
-    const before = event.shiftKey && chosen?.kind === "part" ? [chosen.thing, ...also] : [];
-    const [first, ...others] = [...new Set([...before, ...partsIn(boxTo(event), pivots, event.altKey)])];
-    set(first === undefined ? { chosen: null, also: [] } : { chosen: { kind: "part", thing: first }, also: others });
-  };
-  const key = (event: KeyboardEvent) => {
-    if (event.key !== "Escape") return;
-    event.stopPropagation();
-    end();
-  };
-  window.addEventListener("pointermove", move);
-  window.addEventListener("pointerup", up);
-  window.addEventListener("pointercancel", end);
-  window.addEventListener("keydown", key, true);
+  followPointer({
+    move: (event) => onBox(boxTo(event)),
+    end: (event) => {
+      onBox(null);
+      if (event === null) return;
+      const { chosen, also } = get();
+      const before = event.shiftKey && chosen?.kind === "part" ? [chosen.thing, ...also] : [];
+      const [first, ...others] = [...new Set([...before, ...partsIn(boxTo(event), pivots, event.altKey)])];
+      set(first === undefined ? { chosen: null, also: [] } : { chosen: { kind: "part", thing: first }, also: others });
+    },
+  });
 }

@@ -83,6 +83,14 @@ export function nearTo(
   return { zoom, x: -middle.x * zoom, y: -middle.y * zoom };
 }
 
+/** Where an element that lies over the stage stands. */
+export const px = ({ left, top, width, height }: Rect) => ({
+  left: `${left}px`,
+  top: `${top}px`,
+  width: `${width}px`,
+  height: `${height}px`,
+});
+
 /** The ways of looking that hold now: a switch, or its key, and both together cancel each other. */
 export function waysNow({ ways, heldWays }: Pick<State, "ways" | "heldWays">): Set<Way> {
   return new Set([...ways, ...heldWays].filter((way) => ways.has(way) !== heldWays.has(way)));

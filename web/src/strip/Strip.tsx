@@ -4,7 +4,7 @@ import { memo, useEffect, useMemo, useRef, useState } from "react";
 import type { StripOwner, StripRow } from "../api/types";
 import { goTo } from "../commands/going";
 import { useShot } from "../state/select";
-import { set, useStore } from "../state/store";
+import { get, set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
 import { choose } from "./beads";
 import { type Band, startBand } from "./boxBeads";
@@ -139,10 +139,9 @@ export function Strip({ camera }: { camera: boolean }) {
 function useFollowing(length: number): void {
   const frame = useStore((state) => state.frame);
   useEffect(() => {
-    see(length, (view) => {
-      const { from, to } = view;
-      return frame < from ? along(view, frame - from) : frame > to ? along(view, frame - to) : view;
-    });
+    const view = get().stripView;
+    if (view === null || (frame >= view.from && frame <= view.to)) return;
+    see(length, (seen) => along(seen, frame - (frame < view.from ? view.from : view.to)));
   }, [frame, length]);
 }
 

@@ -1,4 +1,5 @@
 import type { StripRow } from "../api/types";
+import { followPointer } from "../stage/followPointer";
 import { commit } from "../state/film";
 import { get } from "../state/store";
 import { beadsOf, choiceHere, choose, spanOf } from "./beads";
@@ -18,49 +19,23 @@ function show(strip: HTMLElement | null, names: Record<string, string>): void {
   }
 }
 
-/** Follows the pointer until it is let go; Escape takes everything back. */
-function follow(
-  event: React.PointerEvent,
-  on: { move: (pixels: number, alt: boolean) => void; end: (kept: boolean) => void },
-): void {
-  event.stopPropagation();
-  const startX = event.clientX;
-  const move = (to: PointerEvent) => on.move(to.clientX - startX, to.altKey);
-  const end = (kept: boolean) => {
-    window.removeEventListener("pointermove", move);
-    window.removeEventListener("pointerup", up);
-    window.removeEventListener("pointercancel", cancel);
-    window.removeEventListener("keydown", key, true);
-    on.end(kept);
-  };
-  const up = () => end(true);
-  const cancel = () => end(false);
-  const key = (pressed: KeyboardEvent) => {
-    if (pressed.key !== "Escape") return;
-    pressed.stopPropagation();
-    end(false);
-  };
-  window.addEventListener("pointermove", move);
-  window.addEventListener("pointerup", up);
-  window.addEventListener("pointercancel", cancel);
-  window.addEventListener("keydown", key, true);
-}
-
 /** Drags all chosen keys by whole frames. */
 export function dragChosen(event: React.PointerEvent, scale: Scale, onClick: () => void): void {
   const [strip, choice] = [stripOf(event.target), choiceHere()];
   if (choice === null || event.button !== 0) return;
   const { first } = spanOf(choice);
+  event.stopPropagation();
+  const startX = event.clientX;
   let by = 0;
-  follow(event, {
-    move: (pixels) => {
-      by = Math.max(1 - first, Math.round(pixels / scale.perFrame));
+  followPointer({
+    move: ({ clientX }) => {
+      by = Math.max(1 - first, Math.round((clientX - startX) / scale.perFrame));
       show(strip, { "--bead-shift": `${by * scale.perFrame}px` });
     },
     end: (kept) => {
-      if (kept && by === 0) onClick();
+      if (kept !== null && by === 0) onClick();
       const made =
-        kept && by !== 0
+        kept !== null && by !== 0
           ? commit({ kind: "retimeKeys", shotId: choice.shot, chosen: beadsOf(choice), to: { kind: "shift", by } })
           : Promise.resolve();
       void made.then(() => show(strip, {}));
@@ -74,17 +49,20 @@ export function stretchChosen(event: React.PointerEvent, scale: Scale, end: "fir
   if (choice === null || event.button !== 0) return;
   const span = spanOf(choice);
   const [from, other] = [span[end], span[end === "first" ? "last" : "first"]];
+  event.stopPropagation();
+  const startX = event.clientX;
   let [about, times] = [other, 1];
-  follow(event, {
-    move: (pixels, alt) => {
-      about = alt ? get().frame : other;
+  followPointer({
+    move: ({ clientX, altKey }) => {
+      about = altKey ? get().frame : other;
+      const pixels = clientX - startX;
       times =
         from === about ? 1 : Math.max(0.01, (from + Math.round(pixels / scale.perFrame) - about) / (from - about));
       show(strip, { "--bead-about": `${scale.x(about)}px`, "--bead-times": String(times) });
     },
     end: (kept) => {
       const made =
-        kept && times !== 1
+        kept !== null && times !== 1
           ? commit({
               kind: "retimeKeys",
               shotId: choice.shot,

@@ -51,6 +51,10 @@ export function placesOf(how: Retiming, choice: Choice): ((frame: number) => num
   const { first, last } = spanOf(choice);
   if (how.kind === "shift") return (frame) => frame + Math.max(how.by, 1 - first);
   if (how.kind === "stretch") return (frame) => how.about + Math.round((frame - how.about) * how.times);
+  if (how.kind === "evenly") {
+    const frames = [...new Set([...choice.rows.values()].flatMap((row) => [...row.frames]))].sort((a, b) => a - b);
+    return (frame) => first + Math.round((frames.indexOf(frame) * (last - first)) / Math.max(1, frames.length - 1));
+  }
   return how.kind === "reverse" ? (frame) => first + last - frame : null;
 }
 

@@ -1,4 +1,5 @@
 import type { StripRow } from "../api/types";
+import { followPointer } from "../stage/followPointer";
 import { choose } from "./beads";
 import type { Scale } from "./scale";
 
@@ -25,35 +26,36 @@ export function startBand(
     top: Math.min(startY, to.clientY),
     bottom: Math.max(startY, to.clientY),
   });
-  const move = (to: PointerEvent) => {
-    const [box, own] = [boxTo(to), area.getBoundingClientRect()];
-    onBand({
-      left: box.left - own.left,
-      top: box.top - own.top,
-      width: box.right - box.left,
-      height: box.bottom - box.top,
-    });
-  };
-  const end = () => {
-    window.removeEventListener("pointermove", move);
-    window.removeEventListener("pointerup", up);
-    window.removeEventListener("pointercancel", end);
-    onBand(null);
-  };
-  const up = (to: PointerEvent) => {
-    end();
-    const box = boxTo(to);
-    const touched = [...area.querySelectorAll<SVGElement>("[data-row]")].flatMap((svg) => {
-      const place = svg.getBoundingClientRect();
-      const row = rows.find(({ thing }) => thing === svg.dataset.row);
-      if (!row || place.bottom < box.top || place.top > box.bottom) return [];
-      const [from, to] = [scale.frame(box.left - place.left), scale.frame(box.right - place.left)];
-      const frames = row.beads.map(({ frame }) => frame).filter((frame) => frame >= from && frame <= to);
-      return frames.length > 0 ? [{ row, frames }] : [];
-    });
-    choose(touched, shiftKey ? "also" : "only");
-  };
-  window.addEventListener("pointermove", move);
-  window.addEventListener("pointerup", up);
-  window.addEventListener("pointercancel", end);
+  followPointer({
+    move: (to) => {
+      const [box, own] = [boxTo(to), area.getBoundingClientRect()];
+      onBand({
+        left: box.left - own.left,
+        top: box.top - own.top,
+        width: box.right - box.left,
+        height: box.bottom - box.top,
+      });
+    },
+    end: (at) => {
+      onBand(null);
+      if (at !== null) choose(rowsIn(area, rows, scale, boxTo(at)), shiftKey ? "also" : "only");
+    },
+  });
+}
+
+/** The keys that lie in a box on the screen, by their rows. */
+function rowsIn(
+  area: HTMLElement,
+  rows: StripRow[],
+  scale: Scale,
+  box: { left: number; right: number; top: number; bottom: number },
+): { row: StripRow; frames: number[] }[] {
+  return [...area.querySelectorAll<SVGElement>("[data-row]")].flatMap((svg) => {
+    const place = svg.getBoundingClientRect();
+    const row = rows.find(({ thing }) => thing === svg.dataset.row);
+    if (!row || place.bottom < box.top || place.top > box.bottom) return [];
+    const [from, to] = [scale.frame(box.left - place.left), scale.frame(box.right - place.left)];
+    const frames = row.beads.map(({ frame }) => frame).filter((frame) => frame >= from && frame <= to);
+    return frames.length > 0 ? [{ row, frames }] : [];
+  });
 }

@@ -180,8 +180,11 @@ const beyonds: { value: Beyond; title: string }[] = [
   { value: "Onward", title: "Travels on" },
 ];
 
-/** What the keys of one thing do before the first of them and after the last. */
+/** What the keys of one thing do before the first of them and after the last. A loop closes at its last key, or later at the saw blade. */
 function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
+  const frame = useStillFrame();
+  const [first, last] = [row.beads[0], row.beads.at(-1)];
+  const end = Math.max(frame, last?.frame ?? 1);
   const field = (label: string, side: "before" | "after") => (
     <ChoiceField
       label={label}
@@ -202,6 +205,25 @@ function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
     <>
       {field("Before its first key", "before")}
       {field("After its last key", "after")}
+      {first && last && first !== last && (
+        <Button
+          variant="outlined"
+          sx={{ mt: 1 }}
+          title={`The key at ${first.frame} comes to ${end} as well`}
+          onClick={() =>
+            void commit({
+              kind: "copyKeys",
+              shotId: shot.id,
+              chosen: [{ addresses: row.addresses, frames: [first.frame] }],
+              frame: end,
+              copies: 1,
+              apart: 0,
+            })
+          }
+        >
+          Close the loop at {end}
+        </Button>
+      )}
     </>
   );
 }

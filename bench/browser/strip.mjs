@@ -1,0 +1,85 @@
+import { show, upload } from "./server.mjs";
+import { at, ms } from "./times.mjs";
+
+/** The strip of a shot of 2,000 frames, four heavy puppets and 20,000 keys, 5,000 of them one puppet's; and ghosts. */
+export async function measureStrip(page) {
+  const film = (await upload("/api/films/bundle", "one-shot.fretsaw")).answer.id;
+  await show(page, film);
+  await page.keyboard.press("3");
+  await page.waitForFunction(() => window.fretsaw.state().atHand && document.querySelectorAll("[data-bead]").length > 0);
+  await page.evaluate(() => window.fretsaw.setState({ castId: "use-1" }));
+  await page.waitForFunction(() => document.querySelectorAll("[data-bead]").length > 0);
+
+  const wheel = await longestWhile(page, async () => {
+    const strip = await page.locator("section[aria-label=Strip]").boundingBox();
+    await page.mouse.move(strip.x + strip.width / 2, strip.y + strip.height - 40);
+    await page.keyboard.down("Control");
+    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, i < 12 ? -100 : 100);
+    await page.keyboard.up("Control");
+    await page.keyboard.down("Shift");
+    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 120);
+    await page.keyboard.up("Shift");
+    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 60);
+  });
+
+  await page.keyboard.press("Alt+0");
+  await page.keyboard.press("Control+a");
+  await page.waitForFunction(() => window.fretsaw.state().beads !== null);
+  const moved = await page.evaluate(timeMoves);
+  const ghosts = await page.evaluate(timeGhosts);
+  return {
+    "A shot of 2,000 frames and 20,000 keys: the strip's wheel, nearer, along and down, 60 notches, longest task": { measured: `${wheel.toFixed(0)} ms`, aim: "under 50" },
+    [`Moving ${moved.count} chosen beads of it, a pointer move until the page is laid out, p50 and p95`]: { measured: `${ms(at(moved.times, 0.5))}, ${ms(at(moved.times, 0.95))}`, aim: "under 16" },
+    "Ghosts of six poses, once their pictures are there, p50 and p95": { measured: `${ms(at(ghosts, 0.5))}, ${ms(at(ghosts, 0.95))}`, aim: "under 100" },
+  };
+}
+
+/** The longest of the browser's own long tasks while something is done, ms; 0 when there was none. */
+async function longestWhile(page, work) {
+  await page.evaluate(() => {
+    window.longest = 0;
+    window.watching = new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) window.longest = Math.max(window.longest, entry.duration);
+    });
+    window.watching.observe({ type: "longtask" });
+  });
+  await work();
+  return page.evaluate(async () => {
+    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+    window.watching.disconnect();
+    return window.longest;
+  });
+}
+
+/** Runs in the page: presses the bar of the chosen keys, and moves. */
+function timeMoves() {
+  const count = [...window.fretsaw.state().beads.rows.values()].reduce((sum, row) => sum + row.frames.size, 0);
+  const bar = document.querySelector("[data-span=all]");
+  const { left, top } = bar.getBoundingClientRect();
+  const told = (type, by) => new PointerEvent(type, { bubbles: true, button: 0, clientX: left + 5 + by, clientY: top + 3 });
+  bar.dispatchEvent(told("pointerdown", 0));
+  const times = [];
+  for (let i = 0; i < 200; i++) {
+    const began = performance.now();
+    window.dispatchEvent(told("pointermove", 60 * Math.sin(i / 9)));
+    // Style and layout are done when somebody asks where things are.
+    document.querySelector("[data-bead]").getBoundingClientRect();
+    times.push(performance.now() - began);
+  }
+  window.dispatchEvent(new PointerEvent("pointercancel"));
+  return { count, times };
+}
+
+/** Runs in the page: the same ghosts again and again, after the first time from pictures that are kept. */
+async function timeGhosts() {
+  const { setState, state, drawGhosts } = window.fretsaw;
+  setState({ ghosts: { ...state().ghosts, on: true, before: 3, after: 3, by: "poses" } });
+  const times = [];
+  for (let i = -2; i < 20; i++) {
+    const began = performance.now();
+    await drawGhosts();
+    if (i >= 0) times.push(performance.now() - began);
+  }
+  setState({ ghosts: { ...state().ghosts, on: false } });
+  return times;
+}
