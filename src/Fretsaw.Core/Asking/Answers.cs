@@ -102,8 +102,9 @@ public sealed record PoseCard(int Frame, string? Name, bool Full, Gap? Gap, bool
 /// <summary>The keys of one thing: the tracks of a part, a pin, a lens …</summary>
 /// <param name="Before">What they do before their first key, where all do the same.</param>
 /// <param name="After">And after their last.</param>
+/// <param name="OtherSide">Id of what it is mirrored with; its own when there is none.</param>
 public sealed record StripRow(
-    string Thing, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After);
+    string Thing, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After, string OtherSide);
 
 /// <param name="HeldAfter">Nothing in the row moves until its next bead.</param>
 /// <param name="Gap">What lies between it and the next, where all its keys agree.</param>

@@ -22,13 +22,16 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
     /// <summary>Null for things of the same name; else everything comes to this one.</summary>
     public string? ToThing { get; init; }
 
+    /// <summary>Null for as they are.</summary>
+    public Mirror? Mirror { get; init; }
+
     /// <summary>[1, 1000]</summary>
     public int Copies { get; init; } = 1;
 
     /// <summary>Frames from the start of one copy to that of the next; 0 for one right after the other.</summary>
     public int Apart { get; init; }
 
-    public override string Title => Copies == 1 ? "Pasted keys" : $"Pasted keys {Copies} times";
+    public override string Title => Mirror is not null ? "Pasted keys mirrored" : Copies == 1 ? "Pasted keys" : $"Pasted keys {Copies} times";
 
     protected internal override Film Change(Film film)
     {
@@ -39,14 +42,15 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
         var apart = Apart > 0 ? Apart : last - first + 1;
         return film.WithShot(ToShot ?? ShotId, shot =>
         {
-            var targets = new KeyTargets(film, from, shot, ToOwner, ToThing);
+            var targets = new KeyTargets(film, from, shot, ToOwner, ToThing, Mirror == Films.Mirror.Sides);
             var into = (Shot: shot, Any: false);
             foreach (var (address, frames) in found)
             {
                 if (targets.Of(address) is { } to)
                 {
                     var cards = TrackRuns.CardsOf(from, address);
-                    var keys = from.Tracks.Find(address)!.AllKeys.Where(key => frames.Contains(key.Frame)).Select(key => Alone(key, cards)).ToList();
+                    var keys = from.Tracks.Find(address)!.AllKeys.Where(key => frames.Contains(key.Frame))
+                        .Select(key => Alone(key, cards)).Select(key => Mirror is null ? key : Mirroring.Turned(key, address, targets.IsPad(address))).ToList();
                     var copies = Enumerable.Range(0, Copies).SelectMany(copy => keys.Select(key => key with { Frame = Frame + key.Frame - first + (copy * apart) }));
                     into = (Put(into.Shot, to, from.Tracks.Find(address)!, copies), true);
                 }

@@ -13,6 +13,7 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(ChangeFilm), "changeFilm")]
 [JsonDerivedType(typeof(AddPuppet), "addPuppet")]
 [JsonDerivedType(typeof(ChangePuppet), "changePuppet")]
+[JsonDerivedType(typeof(PairThings), "pairThings")]
 [JsonDerivedType(typeof(RemovePuppet), "removePuppet")]
 [JsonDerivedType(typeof(TakeFromShelf), "takeFromShelf")]
 [JsonDerivedType(typeof(ChangePart), "changePart")]

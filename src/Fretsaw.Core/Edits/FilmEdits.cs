@@ -68,6 +68,25 @@ public sealed record ChangePuppet(string PuppetId) : Edit
     });
 }
 
+/// <summary>Makes two things of a puppet each other's other side.</summary>
+/// <param name="Other">The thing itself for none; null to go by the names again.</param>
+public sealed record PairThings(string PuppetId, string One, string? Other) : Edit
+{
+    public override string Title => "Chose the other side";
+
+    protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet =>
+    {
+        var things = Names.InPuppet(puppet).Select(named => named.Id).ToHashSet(StringComparer.Ordinal);
+        foreach (var id in (string?[])[One, Other])
+        {
+            FilmException.ThrowIf(id is not null && !things.Contains(id), $"'{id}'", "is no thing of the puppet", "choose one that is");
+        }
+
+        var others = puppet.Pairs.RemoveAll(pair => pair.One == One || pair.Other == One || pair.One == Other || pair.Other == Other);
+        return puppet with { Pairs = Other is null ? others : others.Add(new MirrorPair(One, Other)) };
+    });
+}
+
 /// <summary>Takes the puppet out of the film, out of every shot, and its keys and drawings with it.</summary>
 public sealed record RemovePuppet(string PuppetId) : Edit
 {

@@ -3,15 +3,21 @@ using Fretsaw.Core.Films;
 namespace Fretsaw.Core.Edits;
 
 /// <summary>Where the keys of one owner belong on another: on the thing of the same id, else of the same name, if it has such a value.</summary>
-internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, string? thing)
+/// <param name="otherSide">Left goes to right, by the pairs of the puppet that the keys come from.</param>
+internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, string? thing, bool otherSide)
 {
     private readonly Dictionary<Address, Address?> known = [];
+    private readonly Dictionary<string, IReadOnlyDictionary<string, string>> sides = new(StringComparer.Ordinal);
 
     /// <returns>Null where nothing there has such a value, or it is keyed as another kind.</returns>
     public Address? Of(Address address) => known.TryGetValue(address, out var target) ? target : known[address] = Found(address);
 
-    private Address? Found(Address address)
+    /// <summary>Whether the thing is a pad, in the shot that its keys come from.</summary>
+    public bool IsPad(Address address) => PuppetOf(from, address.Owner)?.Dials.Any(dial => dial.Id == address.Thing && dial.IsPad) == true;
+
+    private Address? Found(Address own)
     {
+        var address = otherSide ? own with { Thing = OtherSide(own) } : own;
         var target = address with { Owner = owner ?? address.Owner, Thing = thing ?? address.Thing };
         if (Has(target))
         {
@@ -26,6 +32,16 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, s
         var name = Names.InPuppet(ours).FirstOrDefault(named => named.Id == address.Thing)?.Name;
         return Names.InPuppet(theirs).Where(named => string.Equals(named.Name, name, StringComparison.OrdinalIgnoreCase))
             .Select(named => (Address?)(target with { Thing = named.Id })).FirstOrDefault(one => Has(one!.Value));
+    }
+
+    private string OtherSide(Address address)
+    {
+        if (!sides.TryGetValue(address.Owner, out var pairs))
+        {
+            sides[address.Owner] = pairs = PuppetOf(from, address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
+        }
+
+        return pairs.GetValueOrDefault(address.Thing) ?? address.Thing;
     }
 
     /// <summary>A place has one where all of its numbers have; and where none of them is keyed by itself.</summary>

@@ -25,6 +25,9 @@ public sealed record Puppet : IEntity
 
     public ImmutableArray<Dial> Dials { get; init; } = [];
 
+    /// <summary>Which things are each other's other side, where their names do not say it; no thing twice.</summary>
+    public ImmutableArray<MirrorPair> Pairs { get; init; } = [];
+
     /// <summary>The puppet of the shelf that this one is a copy of; null for one that is only in this film.</summary>
     public string? Shelf { get; init; }
 }

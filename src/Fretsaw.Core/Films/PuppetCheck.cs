@@ -8,6 +8,7 @@ internal static class PuppetCheck
 {
     /// <summary>So that solving a reach takes a bounded time and room.</summary>
     private const int MaxBonesOfReach = 100;
+    private const int MaxPairs = 10_000;
 
     public static void Check(Puppet puppet, HashSet<string> drawings)
     {
@@ -30,6 +31,10 @@ internal static class PuppetCheck
             .. puppet.Parts.SelectMany(part => part.Pins), .. puppet.Parts.SelectMany(part => part.Kneads), .. puppet.Parts.SelectMany(part => part.Forms),
         ];
         var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
+        Some(puppet.Pairs, place, "pairs", MaxPairs);
+        var sides = puppet.Pairs.SelectMany(pair => pair.One == pair.Other ? [pair.One] : (string[])[pair.One, pair.Other]).ToList();
+        Demand(sides.TrueForAll(Ids.IsValid), place, "has a pair of sides without usable ids", Ids.Remedy);
+        Demand(sides.Distinct(StringComparer.Ordinal).Count() == sides.Count, place, "has a thing with two other sides", "keep one pair for it");
         foreach (var word in Address.TakenByThings)
         {
             Demand(!all.Contains(word), place, $"has a thing with the id '{word}'", "that word is taken");

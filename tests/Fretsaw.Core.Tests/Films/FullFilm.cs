@@ -76,6 +76,7 @@ internal static class FullFilm
         Name = "Puppet",
         Origin = new Point(50, 60),
         Shelf = "shelf-1",
+        Pairs = [new MirrorPair("up", "tail")],
         Bones =
         [
             TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), FollowThrough = Follow },

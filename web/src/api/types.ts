@@ -40,6 +40,7 @@ export type Point = Schemas["Point"];
 export type View = Schemas["View"];
 export type Beads = Schemas["Beads"];
 export type Edit = Schemas["Edit"];
+export type Mirror = Schemas["Mirror"];
 export type Retiming = Schemas["Retiming"];
 export type Gesture = Schemas["Gesture"];
 export type Grip = Gesture["grip"];

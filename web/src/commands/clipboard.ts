@@ -1,4 +1,4 @@
-import type { Edit } from "../api/types";
+import type { Edit, Mirror } from "../api/types";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit } from "../state/film";
 import { newId } from "../state/select";
@@ -48,7 +48,7 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
 }
 
 /** Keys come to the saw blade: on what the strip shows, and from one row on what is chosen of it. */
-function pastingKeys({ from, things, beads, cut }: Clip): Edit | null {
+function pastingKeys({ from, things, beads, cut }: Clip, mirror: Mirror | null = null): Edit | null {
   const { shotId, chosen, frame, film } = get();
   const owner = ownerHere();
   const shot = film?.shots.find((one) => one.id === from);
@@ -64,8 +64,9 @@ function pastingKeys({ from, things, beads, cut }: Clip): Edit | null {
     toThing,
     copies: 1,
     apart: 0,
+    mirror,
   };
-  if (!cut) return copy;
+  if (!cut || mirror !== null) return copy;
   const elsewhere =
     from !== shotId || things[0] !== owner || (toThing !== null && beads[0]?.addresses[0]?.thing !== toThing);
   if (elsewhere) return moved("Moved keys", copy, { kind: "removeChosenKeys", shotId: from, chosen: beads });
@@ -81,6 +82,15 @@ const moved = (says: string, ...edits: Edit[]): Edit => ({
 });
 
 const chooseCut = (cut: boolean) => () => set({ clip: clipOf(get(), cut) });
+
+function pasteMirrored(mirror: Mirror): void {
+  const { clip } = get();
+  const edit = clip?.kind === "keys" ? pastingKeys(clip, mirror) : null;
+  if (edit !== null) void commit(edit);
+}
+
+const noKeys = ({ clip, place }: State) =>
+  clip?.kind !== "keys" ? "copy keys first" : place !== "act" ? "go to Act" : null;
 
 function paste(): void {
   const edit = pasting(get());
@@ -104,6 +114,19 @@ const all: Command[] = [
           : null,
     about: ["part", "thing", "picture"],
     run: paste,
+  },
+  {
+    id: "paste-mirrored",
+    name: "Paste keys mirrored, left for right",
+    keys: "ctrl+shift+v",
+    lacks: noKeys,
+    run: () => pasteMirrored("Sides"),
+  },
+  {
+    id: "paste-turned",
+    name: "Paste keys mirrored, each on its own",
+    lacks: noKeys,
+    run: () => pasteMirrored("InPlace"),
   },
 ];
 

@@ -25,6 +25,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { OtherSideField } from "./OtherSideField";
 
 /** Poses, keyed and timed. */
 export function ActBench(): Bench {
@@ -131,6 +132,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         {keyedHere && <CommandButton command="card-out" color="error" />}
       </Box>
       {row && own && <BeyondFields shot={shot} row={row} />}
+      {row && own && <OtherSideField puppet={puppet} row={row} />}
       <GapCard owner={owner} />
       <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
       {snags.length > 0 && <Heading>Snags here</Heading>}

@@ -1,0 +1,36 @@
+import type { Puppet, StripRow } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { commit } from "../../state/film";
+
+const ByName = "";
+
+/** What the thing is mirrored with when a pose is pasted so: by its name, or as it is chosen here. */
+export function OtherSideField({ puppet, row }: { puppet: Puppet; row: StripRow }) {
+  const alike = thingsLike(puppet, row);
+  if (alike.length === 0) return null;
+  const byHand = puppet.pairs?.some((pair) => pair.one === row.thing || pair.other === row.thing) ?? false;
+  const partner = alike.find((one) => one.id === row.otherSide);
+  return (
+    <ChoiceField
+      label="Mirrored with"
+      value={byHand ? row.otherSide : ByName}
+      choices={[
+        { value: ByName, title: partner && !byHand ? `${partner.name} (by name)` : "What its name says" },
+        { value: row.thing, title: "nothing" },
+        ...alike.filter((one) => one.id !== row.thing).map((one) => ({ value: one.id, title: one.name })),
+      ]}
+      onChoose={(other) =>
+        void commit({ kind: "pairThings", puppetId: puppet.id, one: row.thing, other: other === ByName ? null : other })
+      }
+    />
+  );
+}
+
+/** Things of the same kind; none for what has no sides. */
+function thingsLike(puppet: Puppet, { kind }: StripRow): { id: string; name: string }[] {
+  if (kind === "Part") return puppet.parts;
+  if (kind === "Bone") return puppet.bones;
+  if (kind === "Reach") return puppet.reaches;
+  if (kind === "Dial") return puppet.dials;
+  return kind === "Pin" ? puppet.parts.flatMap((part) => part.pins) : [];
+}
