@@ -69,9 +69,11 @@ public sealed record ChangePuppet(string PuppetId) : Edit
 }
 
 /// <summary>Makes two things of a puppet each other's other side.</summary>
-/// <param name="Other">The thing itself for none; null to go by the names again.</param>
-public sealed record PairThings(string PuppetId, string One, string? Other) : Edit
+public sealed record PairThings(string PuppetId, string One) : Edit
 {
+    /// <summary>The thing itself for none; null to go by the names again.</summary>
+    public string? Other { get; init; }
+
     public override string Title => "Chose the other side";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet =>

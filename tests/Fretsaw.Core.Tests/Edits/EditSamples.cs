@@ -20,7 +20,7 @@ internal static class EditSamples
         new ChangeFilm { Name = "Other", FrameRate = 30, Width = 640, Height = 480, FrameWidthMetres = 2, RestLensMm = 50, Backdrop = Colour.Black },
         new AddPuppet(new Puppet { Id = "second", Name = "Second", Parts = [TestFilm.Part("only", "fresh")] }, [Fresh]),
         new ChangePuppet("pup") { Name = "Renamed", Origin = new Point(1, 2), Shelf = "" },
-        new PairThings("pup", "low", "tip"),
+        new PairThings("pup", "low") { Other = "tip" },
         new RemovePuppet("pup"),
         new TakeFromShelf(Full.Puppets[0] with { Name = "Newer" }, [Full.Drawings[0], Full.Drawings[1], Full.Drawings[2]]),
         new ChangePart("pup", "pinned") { Name = "P", Label = Label.Leaf, Hidden = false, Opacity = 1, Pivot = new Point(7, 7), RidesOn = "", MeshMargin = 5, Without = PartFeature.Matte },

@@ -35,15 +35,15 @@ public class MirrorTests
     public void Pairs_by_hand_count_before_names_and_are_taken_back()
     {
         var film = TestFilm.Of(Figure, []);
-        film = new PairThings("p", "lamp", "free").Apply(film);
+        film = new PairThings("p", "lamp") { Other = "free" }.Apply(film);
         Assert.Equal("free", Mirroring.Of(film.Puppets[0])["lamp"]);
-        film = new PairThings("p", "lamp", "al").Apply(film);
+        film = new PairThings("p", "lamp") { Other = "al" }.Apply(film);
         var sides = Mirroring.Of(film.Puppets[0]);
         Assert.Equal(("al", "lamp", "ar", "free"), (sides["lamp"], sides["al"], sides["ar"], sides["free"]));
-        film = new PairThings("p", "near", "near").Apply(new PairThings("p", "lamp", null).Apply(film));
+        film = new PairThings("p", "near") { Other = "near" }.Apply(new PairThings("p", "lamp").Apply(film));
         sides = Mirroring.Of(film.Puppets[0]);
         Assert.Equal(("ar", "near", "far"), (sides["al"], sides["near"], sides["far"]));
-        Assert.Throws<FilmException>(() => new PairThings("p", "lamp", "nobody").Apply(film));
+        Assert.Throws<FilmException>(() => new PairThings("p", "lamp") { Other = "nobody" }.Apply(film));
     }
 
     [Fact]

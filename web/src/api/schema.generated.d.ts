@@ -2053,7 +2053,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2300,6 +2300,7 @@ export interface components {
             toOwner?: null | string;
             /** @description Null for things of the same name; else everything comes to this one. */
             toThing?: null | string;
+            mirror?: null | components["schemas"]["Mirror"];
             /**
              * Format: int32
              * @description [1, 1000]
@@ -2468,6 +2469,16 @@ export interface components {
             puppetId: string;
             partId: string;
             strokes: components["schemas"]["WeightStroke"][];
+            title?: null | string;
+        };
+        /** @description Makes two things of a puppet each other's other side. */
+        EditPairThings: {
+            /** @enum {string} */
+            kind: "pairThings";
+            puppetId: string;
+            one: string;
+            /** @description The thing itself for none; null to go by the names again. */
+            other?: null | string;
             title?: null | string;
         };
         /** @description Turns a film into another by what differs between the two: undo and redo. */
@@ -3449,6 +3460,14 @@ export interface components {
             /** @description A mesh that does not say is one of before there was a choice. */
             method: components["schemas"]["PinMethod"];
         };
+        /** @enum {unknown} */
+        Mirror: "InPlace" | "Sides" | null;
+        /** @description Two things of a puppet that are each other's other side; with itself a thing has none. */
+        MirrorPair: {
+            /** @description Id of a part, bone, pin, reach, dial, knead or form. */
+            one: string;
+            other: string;
+        };
         NewFilm: {
             name: string;
         };
@@ -3717,6 +3736,8 @@ export interface components {
             bones: components["schemas"]["Bone"][];
             reaches: components["schemas"]["Reach"][];
             dials: components["schemas"]["Dial"][];
+            /** @description Which things are each other's other side, where their names do not say it; no thing twice. */
+            pairs: components["schemas"]["MirrorPair"][];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
             shelf?: null | string;
         };
@@ -3947,7 +3968,12 @@ export interface components {
             triangles: number[];
         };
         /** @description Where chosen keys go in time. */
-        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingScatter"];
+        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingEvenly"] | components["schemas"]["RetimingScatter"];
+        /** @description As many frames from each chosen frame to the next; the first and the last stay. */
+        RetimingEvenly: {
+            /** @enum {string} */
+            kind: "evenly";
+        };
         /** @description The last comes first: gaps and paths are gone the other way. */
         RetimingReverse: {
             /** @enum {string} */
@@ -4253,6 +4279,8 @@ export interface components {
             beads: components["schemas"]["Bead"][];
             before: null | components["schemas"]["Beyond"];
             after: null | components["schemas"]["Beyond"];
+            /** @description Id of what it is mirrored with; its own when there is none. */
+            otherSide: string;
         };
         Stroke: {
             paint: components["schemas"]["Paint"];
