@@ -2,7 +2,7 @@ import { engine } from "../engine/engine";
 import type { Look } from "../engine/look";
 import { paint } from "../painting/picture";
 import { viewOf } from "../state/select";
-import { lastEditIn } from "../state/since";
+import { lastEditIn, lastEditOf } from "../state/since";
 import { get, type State } from "../state/store";
 import { type Ghost, ghostFrames } from "./ghostFrames";
 import { lookNow, onSettled } from "./screen";
@@ -43,11 +43,7 @@ export async function drawGhosts(): Promise<void> {
   if (!areSeen(state) || look === null || state.shotId === null || state.castId === null) return clear(on);
   const { ghosts, frame, shotId, castId, film } = state;
   const length = film?.shots.find((shot) => shot.id === shotId)?.length ?? 1;
-  const strip =
-    ghosts.by === "poses"
-      ? await engine.ask({ kind: "strip", shot: shotId, owner: castId, from: 1, to: null }).catch(() => null)
-      : null;
-  const poses = strip?.strip?.cards.filter((card) => card.full).map((card) => card.frame) ?? [];
+  const poses = ghosts.by === "poses" ? await posesOf(shotId, castId) : [];
   const alone: Look = { ...look, sharp: true, only: ghosts.all ? null : castId, rest: "Left" };
   const pictures: { ghost: Ghost | null; picture: ImageBitmap }[] = [];
   for (const ghost of [...ghostFrames(ghosts, frame, length, poses), null]) {
@@ -64,6 +60,20 @@ export async function drawGhosts(): Promise<void> {
       on.context.drawImage(picture, 0, 0);
       on.context.globalCompositeOperation = "source-over";
     }
+}
+
+let lastPoses: { of: string; frames: number[] } = { of: "", frames: [] };
+
+/** The frames of an owner's cards; asked for again only when they may be others. */
+async function posesOf(shot: string, owner: string): Promise<number[]> {
+  const { filmId, since } = get();
+  const of = JSON.stringify([filmId, shot, owner, lastEditOf(since, shot, owner)]);
+  if (lastPoses.of !== of) {
+    const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(() => null);
+    if (!answer?.strip) return [];
+    lastPoses = { of, frames: answer.strip.cards.filter((card) => card.full).map((card) => card.frame) };
+  }
+  return lastPoses.frames;
 }
 
 function clear({ context }: GhostCanvas, look?: Look): void {
