@@ -71,7 +71,7 @@ internal static class Strips
     private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Moves> moves, bool byProperty, int from, int to)
     {
         var order = moves.Count == 0 ? [] : OrderOf(film, shot, moves[0].Track.Address.Owner, byProperty);
-        var sides = moves.Count > 0 && PuppetOf(film, shot, moves[0].Track.Address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
+        var sides = moves.Count > 0 && shot.PuppetOf(film, moves[0].Track.Address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
         return
         [
             .. moves.GroupBy(move => byProperty ? move.Track.Address.Property : move.Track.Address.Thing)
@@ -81,7 +81,7 @@ internal static class Strips
                     var members = group.ToList();
                     var address = members[0].Track.Address;
                     var named = Names.Of(film, shot, address);
-                    return new StripRow(group.Key, byProperty ? Title(address) : named.Name, named.Kind, [.. members.Select(move => move.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After), sides.GetValueOrDefault(group.Key) ?? group.Key);
+                    return new StripRow(group.Key, byProperty ? Properties.TitleOf(address) : named.Name, named.Kind, [.. members.Select(move => move.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After), sides.GetValueOrDefault(group.Key) ?? group.Key);
                 }),
         ];
     }
@@ -90,18 +90,13 @@ internal static class Strips
     private static Beyond? Common(List<Moves> moves, Func<Track, Beyond> of) =>
         moves.TrueForAll(move => of(move.Track) == of(moves[0].Track)) ? of(moves[0].Track) : null;
 
-    private static string Title(Address address) => Properties.FindPlace(address)?.Title ?? Properties.Find(address)!.Title;
-
     private static Dictionary<string, int> OrderOf(Film film, Shot shot, string owner, bool byProperty)
     {
         IEnumerable<string> names = byProperty
             ? [Properties.CameraPlace.Name, .. Properties.OfCamera(film).Select(property => property.Name)]
-            : [Address.Stand, .. PuppetOf(film, shot, owner) is { } puppet ? Names.InPuppet(puppet).Select(named => named.Id).Distinct() : []];
+            : [Address.Stand, .. shot.PuppetOf(film, owner) is { } puppet ? Names.InPuppet(puppet).Select(named => named.Id).Distinct() : []];
         return names.Select((name, i) => (name, i)).ToDictionary(pair => pair.name, pair => pair.i, StringComparer.Ordinal);
     }
-
-    private static Puppet? PuppetOf(Film film, Shot shot, string owner) =>
-        shot.Things.FirstOrDefault(thing => thing.Id == owner)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null;
 
     private static ImmutableArray<Bead> Beads(List<Moves> moves, int from, int to)
     {

@@ -13,7 +13,7 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, s
     public Address? Of(Address address) => known.TryGetValue(address, out var target) ? target : known[address] = Found(address);
 
     /// <summary>Whether the thing is a pad, in the shot that its keys come from.</summary>
-    public bool IsPad(Address address) => PuppetOf(from, address.Owner)?.Dials.Any(dial => dial.Id == address.Thing && dial.IsPad) == true;
+    public bool IsPad(Address address) => from.PuppetOf(film, address.Owner)?.Dials.Any(dial => dial.Id == address.Thing && dial.IsPad) == true;
 
     private Address? Found(Address own)
     {
@@ -24,7 +24,7 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, s
             return target;
         }
 
-        if (thing is not null || PuppetOf(from, address.Owner) is not { } ours || PuppetOf(to, target.Owner) is not { } theirs)
+        if (thing is not null || from.PuppetOf(film, address.Owner) is not { } ours || to.PuppetOf(film, target.Owner) is not { } theirs)
         {
             return null;
         }
@@ -38,7 +38,7 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, s
     {
         if (!sides.TryGetValue(address.Owner, out var pairs))
         {
-            sides[address.Owner] = pairs = PuppetOf(from, address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
+            sides[address.Owner] = pairs = from.PuppetOf(film, address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
         }
 
         return pairs.GetValueOrDefault(address.Thing) ?? address.Thing;
@@ -48,7 +48,4 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, s
     private bool Has(Address address) => Properties.FindPlace(address) is { } place
         ? place.Axes.All(axis => Properties.Find(film, to, address with { Property = axis }) is not null && to.Tracks.Find(address with { Property = axis }) is null)
         : Properties.Find(film, to, address) is { } property && (property.Place is null || to.Tracks.Find(address with { Property = property.Place.Name }) is null);
-
-    private Puppet? PuppetOf(Shot shot, string id) =>
-        shot.Things.FirstOrDefault(one => one.Id == id)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null;
 }

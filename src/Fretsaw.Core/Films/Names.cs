@@ -101,8 +101,7 @@ public static class Names
             return new NamedId(address.Thing, WhereItStands, ThingKind.Stand);
         }
 
-        var body = shot.Things.FirstOrDefault(candidate => candidate.Id == address.Owner)?.Body as Cast;
-        var puppet = film.Puppets.FirstOrDefault(candidate => candidate.Id == body?.Puppet);
+        var puppet = shot.PuppetOf(film, address.Owner);
         return (puppet is null ? null : InPuppet(puppet).FirstOrDefault(named => named.Id == address.Thing))
             ?? new NamedId(address.Thing, address.Thing, ThingKind.Part);
     }

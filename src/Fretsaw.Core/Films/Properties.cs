@@ -189,6 +189,15 @@ public static class Properties
         return address.Property == place.Name ? place : null;
     }
 
+    /// <summary>What a track's values are measured in: of a place, as its first number is.</summary>
+    /// <param name="address">Of a track that is there.</param>
+    public static PropertyInfo OfTrack(Address address) =>
+        Find(FindPlace(address) is { } place ? address with { Property = place.Axes[0] } : address)!;
+
+    /// <summary>What a track's value or place is called.</summary>
+    /// <param name="address">Of a track that is there.</param>
+    public static string TitleOf(Address address) => FindPlace(address)?.Title ?? Find(address)!.Title;
+
     /// <returns>Null when nothing of a puppet has such a property.</returns>
     public static PropertyInfo? FindOfPuppets(string property) => OfPuppets.GetValueOrDefault(property);
 

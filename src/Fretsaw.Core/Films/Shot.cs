@@ -24,6 +24,10 @@ public sealed record Shot : IEntity
     public ImmutableArray<Shake> Shakes { get; init; } = [];
 
     public Wind Wind { get; init; } = new();
+
+    /// <returns>Null where no puppet of the film stands under the id.</returns>
+    public Puppet? PuppetOf(Film film, string thing) =>
+        Things.FirstOrDefault(candidate => candidate.Id == thing)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null;
 }
 
 /// <summary>What a shake is made of.</summary>

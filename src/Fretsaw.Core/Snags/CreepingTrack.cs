@@ -111,18 +111,15 @@ internal static class CreepingTrack
         ? (((PlaceKey)to).At - ((PlaceKey)from).At).Length
         : Math.Abs(((NumberKey)to).Value - ((NumberKey)from).Value);
 
-    private static PropertyInfo PropertyOf(Track track) =>
-        Properties.Find(Properties.FindPlace(track.Address) is { } place ? track.Address with { Property = place.Axes[0] } : track.Address)!;
-
-    private static double StepOf(Track track) => PropertyOf(track).Step;
+    private static double StepOf(Track track) => Properties.OfTrack(track.Address).Step;
 
     private static Snag Snag(Film film, Shot shot, Watched one, int key, int until)
     {
-        var (address, property) = (one.Track.Address, PropertyOf(one.Track));
+        var (address, property) = (one.Track.Address, Properties.OfTrack(one.Track.Address));
         var (from, to) = (one.Track.AllKeys[key], one.Track.AllKeys[key + 1]);
         var gone = new GapCurve(TrackRuns.GapOf(from, one.Cards)).At(until - from.Frame, to.Frame - from.Frame);
         var amount = Math.Round(Distance(one.Track, from, to) * gone, 2);
-        var title = Properties.FindPlace(address)?.Title ?? property.Title;
+        var title = Properties.TitleOf(address);
         var says = FormattableString.Invariant($"{Names.Of(film, shot, address).Name}, {title.ToLowerInvariant()}, creeps {amount} {property.Unit} from {from.Frame} to {until}: everything else holds until {until}.");
         return new Snag(
             "creeping", address.Owner == Address.Camera ? "camera" : "act", until, address, Names.Of(film, shot, address).Kind, amount, property.Unit, says,

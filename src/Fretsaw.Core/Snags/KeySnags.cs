@@ -45,9 +45,9 @@ internal static class KeySnags
         {
             var (first, last) = (track.AllKeys[0].Frame, track.AllKeys[^1].Frame);
             var at = Sampled(shot, track);
-            var property = PropertyOf(track.Address);
+            var property = Properties.OfTrack(track.Address);
             var named = Names.Of(film, shot, track.Address);
-            var what = $"{named.Name}, {TitleOf(track.Address).ToLowerInvariant()}";
+            var what = $"{named.Name}, {Properties.TitleOf(track.Address).ToLowerInvariant()}";
             var open = Distance(at(first), at(last));
             if (open > VisibleNudges * property.Step)
             {
@@ -124,11 +124,6 @@ internal static class KeySnags
     private static double[] Difference(double[] a, double[] b) => [.. a.Zip(b, (x, y) => x - y)];
 
     private static double Distance(double[] a, double[] b) => Math.Sqrt(Difference(a, b).Sum(off => off * off));
-
-    private static PropertyInfo PropertyOf(Address address) =>
-        Properties.Find(Properties.FindPlace(address) is { } place ? address with { Property = place.Axes[0] } : address)!;
-
-    private static string TitleOf(Address address) => Properties.FindPlace(address)?.Title ?? PropertyOf(address).Title;
 
     private static string PlaceOf(Address address) => address.Owner == Address.Camera ? "camera" : "act";
 }

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import type { Gap, Point } from "../api/types";
 
 /** Parts of the time and of the way → the drawing's units. */
@@ -22,6 +22,7 @@ export function ChartCurve({
   label,
   onDraw,
 }: {
+  /** While a point is dragged, as it would be drawn. */
   gap: Gap;
   /** Parts of the time and of the way, in turn. */
   curve: readonly number[];
@@ -33,8 +34,6 @@ export function ChartCurve({
   const { inks } = useTheme().palette;
   const svg = useRef<SVGSVGElement>(null);
   const points = gap.ease.kind === "drawn" ? gap.ease.points : null;
-  const [moved, setMoved] = useState<Point[] | null>(null);
-  const shown = moved ?? points;
   const to = (event: { clientX: number; clientY: number }): Point => {
     const place = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current?.getScreenCTM()?.inverse());
     return { x: (place.x - Left) / Wide, y: (Foot - place.y) / High };
@@ -55,13 +54,11 @@ export function ChartCurve({
     let last: Point[] | null = null;
     target.onpointermove = (pointer) => {
       last = placed(points, index, to(pointer));
-      setMoved(last);
       onDraw(last, false);
     };
     target.onlostpointercapture = () => {
       target.onpointermove = null;
       if (last !== null) onDraw(last, true);
-      setMoved(null);
     };
   };
   const press = (event: React.KeyboardEvent, index: number) => {
@@ -116,7 +113,7 @@ export function ChartCurve({
           // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
           <path key={i} d={`M${x(tick)} 101v8`} stroke={inks.blade} />
         ))}
-        {shown?.map((point, i) => (
+        {points?.map((point, i) => (
           <circle
             // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the row
             key={i}

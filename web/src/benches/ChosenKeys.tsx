@@ -2,12 +2,11 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { Edit, Retiming } from "../api/types";
-import { retime, takeOut } from "../commands/beads";
+import { repeat, retime, takeOut } from "../commands/beads";
 import { CommandButton } from "../commands/CommandButton";
 import { Heading } from "../fields/Heading";
 import { NumberField } from "../fields/NumberField";
 import { Setting } from "../fields/Setting";
-import { commit } from "../state/film";
 import { useStore } from "../state/store";
 import { beadsOf, choiceHere, countOf, spanOf } from "../strip/beads";
 
@@ -33,14 +32,6 @@ export function ChosenKeys() {
   const chosen = beadsOf(choice);
   const properties = new Set(chosen.flatMap((row) => row.addresses.map((address) => address.property)));
   const edit = (to: Retiming): Edit => ({ kind: "retimeKeys", shotId: choice.shot, chosen, to });
-  const repeated: Edit = {
-    kind: "copyKeys",
-    shotId: choice.shot,
-    chosen,
-    frame: last + Math.max(1, apart - (last - first)),
-    copies,
-    apart,
-  };
   return (
     <Box component="section" aria-label="Chosen keys" sx={{ mb: 2 }}>
       <Heading>
@@ -85,7 +76,7 @@ export function ChosenKeys() {
         </Setting>
       )}
       <Setting label="Copies" unit="×" value={copies} min={1} max={1000} onSet={setCopies}>
-        <Button onClick={() => void commit(repeated)}>Repeat</Button>
+        <Button onClick={() => repeat(copies, apart)}>Repeat</Button>
       </Setting>
       <Setting
         label="A copy every"

@@ -50,12 +50,13 @@ async function chooseKeys(at?: number): Promise<void> {
   );
 }
 
-/** What was chosen, again, right after the last of it. */
-function repeat(): void {
+/** What was chosen, again, after the last of it. @param apart frames from one start to the next; 0 for one right after the other. */
+export function repeat(copies: number, apart: number): void {
   const choice = choiceHere();
   if (choice === null) return;
-  const { last } = spanOf(choice);
-  void commit({ kind: "copyKeys", shotId: choice.shot, chosen: beadsOf(choice), frame: last + 1, copies: 1, apart: 0 });
+  const { first, last } = spanOf(choice);
+  const frame = Math.max(last + 1, first + apart);
+  void commit({ kind: "copyKeys", shotId: choice.shot, chosen: beadsOf(choice), frame, copies, apart });
 }
 
 const length = () => shotOf(get())?.length ?? 1;
@@ -95,7 +96,7 @@ export const beading: Command[] = [
   },
   { id: "keys-reversed", name: "Reverse the chosen keys in time", lacks: none, run: () => retime({ kind: "reverse" }) },
   { id: "keys-evenly", name: "Space the chosen keys evenly", lacks: none, run: () => retime({ kind: "evenly" }) },
-  { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: repeat },
+  { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
   { id: "keys-held", name: "Hold the chosen rows here", lacks: none, run: holdChosen },
   {
     id: "strip-nearer",

@@ -14,7 +14,6 @@ export function GhostBar() {
   const ghosts = useStore((state) => state.ghosts);
   const [at, setAt] = useState<HTMLElement | null>(null);
   const change = (changes: Partial<GhostSettings>) => set({ ghosts: { ...ghosts, ...changes } });
-  const of = ghosts.by === "frames" ? "fr." : "×";
   return (
     <>
       <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
@@ -44,7 +43,7 @@ export function GhostBar() {
           {ghosts.by === "frames" && (
             <Setting
               label="One every"
-              unit={of}
+              unit="fr."
               value={ghosts.every}
               min={1}
               max={48}

@@ -54,8 +54,8 @@ export function repaint(): void {
 
 /** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
 export const shownMark = () => {
-  const { place, shotId, puppetId, frame, revision, blocking } = get();
-  return [place, shotId, puppetId, frame, revision, blocking].join(" ");
+  const { place, shotId, puppetId, frame, revision } = get();
+  return [place, shotId, puppetId, frame, revision, isBlocking(get())].join(" ");
 };
 
 export const isPaintingStage = () => busy;
@@ -174,7 +174,6 @@ useStore.subscribe((now, before) => {
     now.revision !== before.revision ||
     now.frame !== before.frame ||
     now.place !== before.place ||
-    now.blocking !== before.blocking ||
     now.shotId !== before.shotId ||
     now.puppetId !== before.puppetId ||
     now.film !== before.film;
