@@ -17,6 +17,7 @@ public sealed record Beads(ImmutableArray<Address> Addresses, ImmutableArray<int
 [JsonDerivedType(typeof(Shift), "shift")]
 [JsonDerivedType(typeof(Stretch), "stretch")]
 [JsonDerivedType(typeof(Reverse), "reverse")]
+[JsonDerivedType(typeof(Exchange), "exchange")]
 [JsonDerivedType(typeof(Evenly), "evenly")]
 [JsonDerivedType(typeof(Scatter), "scatter")]
 public abstract record Retiming;
@@ -30,6 +31,9 @@ public sealed record Stretch(int About, double Times) : Retiming;
 
 /// <summary>The last comes first: gaps and paths are gone the other way.</summary>
 public sealed record Reverse : Retiming;
+
+/// <summary>The last comes first, and so on inward; the gaps stay where they are. Of two poses the one takes the other's place.</summary>
+public sealed record Exchange : Retiming;
 
 /// <summary>As many frames from each chosen frame to the next; the first and the last stay.</summary>
 public sealed record Evenly : Retiming;

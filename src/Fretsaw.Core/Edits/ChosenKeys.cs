@@ -17,12 +17,12 @@ internal static class ChosenKeys
 
     /// <summary>Moves keys, each with the gap that follows it; a card goes along when all of its keys go, and all of them to one frame.</summary>
     /// <param name="map">From the index of a row to where its frames go; rising, or falling when reversed.</param>
-    /// <param name="reversed">Gaps and paths are gone the other way.</param>
-    public static Shot Move(Shot shot, ImmutableArray<Beads> chosen, Func<int, Func<int, int>> map, bool reversed)
+    public static Shot Move(Shot shot, ImmutableArray<Beads> chosen, Func<int, Func<int, int>> map, Order order)
     {
+        var reversed = order != Order.Kept;
         var goes = RowsOf(shot, chosen).ToDictionary(pair => pair.Key, pair => Places(pair.Value.Frames, map(pair.Value.Row), reversed));
         var before = goes.Keys.Select(address => address.Owner).Distinct().ToDictionary(owner => owner, owner => TrackRuns.CardsOf(shot, owner), StringComparer.Ordinal);
-        var carded = before.Keys.Aggregate(shot, (current, owner) => MoveCards(shot, current, owner, goes, reversed));
+        var carded = before.Keys.Aggregate(shot, (current, owner) => MoveCards(shot, current, owner, goes, order));
         return Tracks.OnEach(carded, null, [.. goes.Keys], (track, cards) =>
         {
             var to = goes[track.Address];
@@ -31,7 +31,7 @@ internal static class ChosenKeys
             var gaps = moving.Select(key => TrackRuns.GapOf(key, old)).ToList();
             return Tracks.InOrder([
                 .. staying.Select(key => Tracks.WithGap(key, TrackRuns.GapOf(key, old), cards)),
-                .. moving.Select((key, i) => Tracks.WithGap(Turned(key, reversed) with { Frame = to[key.Frame] }, GapAfter(gaps, i, reversed), cards)),
+                .. moving.Select((key, i) => Tracks.WithGap(Turned(key, reversed) with { Frame = to[key.Frame] }, GapAfter(gaps, i, order), cards)),
             ]);
         });
     }
@@ -77,7 +77,7 @@ internal static class ChosenKeys
         return places;
     }
 
-    private static Shot MoveCards(Shot shot, Shot into, string owner, Dictionary<Address, Dictionary<int, int>> goes, bool reversed)
+    private static Shot MoveCards(Shot shot, Shot into, string owner, Dictionary<Address, Dictionary<int, int>> goes, Order order)
     {
         var keyed = shot.Tracks.Where(track => track.Address.Owner == owner && track.Address.HasCards).ToList();
         var moved = new List<(Card Card, int To)>();
@@ -94,11 +94,31 @@ internal static class ChosenKeys
         var gaps = moved.Select(one => one.Card.Gap).ToList();
         var left = into with { Cards = into.Cards.RemoveAll(card => moved.Exists(one => one.Card == card)) };
         return moved.Index().Aggregate(left, (current, one) =>
-            current.WithCard(one.Item.Card with { Frame = one.Item.To, Gap = GapAfter(gaps, one.Index, reversed) }));
+            current.WithCard(one.Item.Card with { Frame = one.Item.To, Gap = GapAfter(gaps, one.Index, order) }));
     }
 
-    /// <summary>Reversed, a key goes on to the one that was before it; the first goes on as the last did.</summary>
-    private static Gap GapAfter(List<Gap> gaps, int index, bool reversed) => !reversed ? gaps[index] : index > 0 ? gaps[index - 1].Reversed() : gaps[^1];
+    /// <summary>
+    /// Reversed, a key goes on to the one that was before it, and the first goes on as the last did; exchanged, each takes the gap of
+    /// the place that it comes to.
+    /// </summary>
+    private static Gap GapAfter(List<Gap> gaps, int index, Order order) => order switch
+    {
+        Order.Reversed => index > 0 ? gaps[index - 1].Reversed() : gaps[^1],
+        Order.Exchanged => gaps[^(index + 1)],
+        _ => gaps[index],
+    };
 
     private static Key Turned(Key key, bool reversed) => reversed && key is PlaceKey place ? place with { In = place.Out, Out = place.In } : key;
+}
+
+/// <summary>In what order keys come to stand.</summary>
+internal enum Order
+{
+    Kept,
+
+    /// <summary>The other way about, gone the other way: gaps and paths too.</summary>
+    Reversed,
+
+    /// <summary>The other way about, with the gaps where they are.</summary>
+    Exchanged,
 }

@@ -67,6 +67,17 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(NameCard), "nameCard")]
 [JsonDerivedType(typeof(SetBeyond), "setBeyond")]
 [JsonDerivedType(typeof(ShapePath), "shapePath")]
+[JsonDerivedType(typeof(ShapePiece), "shapePiece")]
+[JsonDerivedType(typeof(MakePath), "makePath")]
+[JsonDerivedType(typeof(KeepChart), "keepChart")]
+[JsonDerivedType(typeof(RemoveChart), "removeChart")]
+[JsonDerivedType(typeof(SetStep), "setStep")]
+[JsonDerivedType(typeof(AddReference), "addReference")]
+[JsonDerivedType(typeof(ChangeReference), "changeReference")]
+[JsonDerivedType(typeof(RemoveReference), "removeReference")]
+[JsonDerivedType(typeof(KeepAside), "keepAside")]
+[JsonDerivedType(typeof(TakeAside), "takeAside")]
+[JsonDerivedType(typeof(RemoveAside), "removeAside")]
 public abstract record Edit
 {
     /// <summary>What the undo button says, in the past: "Moved the pin". Written for readers; not read back.</summary>

@@ -18,6 +18,8 @@ public sealed record FilmChange
 
     public ListChange<Shot, string>? Shots { get; init; }
 
+    public ListChange<KeptChart, string>? Charts { get; init; }
+
     public ImmutableArray<PuppetChange> InPuppets { get; init; } = [];
 
     public ImmutableArray<ShotChange> InShots { get; init; } = [];
@@ -32,22 +34,24 @@ public sealed record FilmChange
         Drawings = ListChange.Between<Drawing, string>(from.Drawings, to.Drawings),
         Puppets = ListChange.Between<Puppet, string>(from.Puppets, to.Puppets, inside: true),
         Shots = ListChange.Between<Shot, string>(from.Shots, to.Shots, inside: true),
+        Charts = ListChange.Between<KeptChart, string>(from.Charts, to.Charts),
         InPuppets = ListChange.Inside<Puppet, string, PuppetChange>(from.Puppets, to.Puppets, PuppetChange.Between),
         InShots = ListChange.Inside<Shot, string, ShotChange>(from.Shots, to.Shots, ShotChange.Between),
     };
 
     public Film Apply(Film film)
     {
-        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots };
+        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots, Charts = film.Charts };
         return after with
         {
             Drawings = Drawings?.Apply(film.Drawings) ?? film.Drawings,
             Puppets = (Puppets?.Apply(film.Puppets) ?? film.Puppets).Each(InPuppets, change => change.Id, (change, puppet) => change.Apply(puppet)),
             Shots = (Shots?.Apply(film.Shots) ?? film.Shots).Each(InShots, change => change.Id, (change, shot) => change.Apply(shot)),
+            Charts = Charts?.Apply(film.Charts) ?? film.Charts,
         };
     }
 
-    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [] };
+    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [], Charts = [] };
 }
 
 public sealed record PuppetChange(string Id)
@@ -192,6 +196,10 @@ public sealed record ShotChange(string Id)
 
     public ListChange<Shake, string>? Shakes { get; init; }
 
+    public ListChange<Reference, string>? References { get; init; }
+
+    public ListChange<Aside, string>? Asides { get; init; }
+
     /// <returns>Null when nothing differs.</returns>
     internal static ShotChange? Between(Shot from, Shot to)
     {
@@ -203,23 +211,35 @@ public sealed record ShotChange(string Id)
             InTracks = ListChange.Inside<Track, Address, TrackChange>(from.Tracks, to.Tracks, TrackChange.Between),
             Cards = ListChange.Between<Card, CardPlace>(from.Cards, to.Cards, sorted: true),
             Shakes = ListChange.Between<Shake, string>(from.Shakes, to.Shakes),
+            References = ListChange.Between<Reference, string>(from.References, to.References),
+            Asides = ListChange.Between<Aside, string>(from.Asides, to.Asides),
         };
         return change == new ShotChange(to.Id) ? null : change;
     }
 
     internal Shot Apply(Shot shot)
     {
-        var after = Head is null ? shot : Head with { Things = shot.Things, Tracks = shot.Tracks, Cards = shot.Cards, Shakes = shot.Shakes };
+        var after = Head is null ? shot : Head with
+        {
+            Things = shot.Things,
+            Tracks = shot.Tracks,
+            Cards = shot.Cards,
+            Shakes = shot.Shakes,
+            References = shot.References,
+            Asides = shot.Asides,
+        };
         return after with
         {
             Things = Things?.Apply(shot.Things) ?? shot.Things,
             Tracks = (Tracks?.ApplySorted(shot.Tracks) ?? shot.Tracks).Each(InTracks, change => change.Address, (change, track) => change.Apply(track)),
             Cards = Cards?.ApplySorted(shot.Cards) ?? shot.Cards,
             Shakes = Shakes?.Apply(shot.Shakes) ?? shot.Shakes,
+            References = References?.Apply(shot.References) ?? shot.References,
+            Asides = Asides?.Apply(shot.Asides) ?? shot.Asides,
         };
     }
 
-    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Shakes = [] };
+    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Shakes = [], References = [], Asides = [] };
 }
 
 public sealed record TrackChange(Address Address)

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Edits;
@@ -36,10 +35,18 @@ public sealed record RemoveKeys(string ShotId, int Frame, ImmutableArray<Address
 /// <summary>Moves keys from one frame to another, and of an owner its card; what stands there already is replaced.</summary>
 public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
-    public override string Title => Owner is null ? "Moved a key" : "Moved a card";
+    /// <summary>What comes later moves by as much. Towards the start as far as the keys before leave room: in their order, a frame apart.</summary>
+    public bool? RestFollows { get; init; }
+
+    public override string Title => Owner is null ? "Moved a key" : RestFollows == true ? "Moved a card and what follows" : "Moved a card";
 
     protected internal override Film Change(Film film) => From == To ? film : film.WithShot(ShotId, shot =>
     {
+        if (RestFollows == true)
+        {
+            return Follow(shot);
+        }
+
         var moved = Owner is not null && shot.CardAt(Owner, From) is { } card ? shot.WithCard(card with { Frame = To }) : shot;
         return Tracks.OnEach(moved, Owner, Addresses, (track, cards) =>
         {
@@ -49,6 +56,15 @@ public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Ad
                 : Tracks.InOrder([.. track.AllKeys.Where(other => other != key), Tracks.WithGap(key with { Frame = To }, TrackRuns.GapOf(key, before), cards)]);
         });
     });
+
+    private Shot Follow(Shot shot)
+    {
+        var meant = shot.Tracks.Where(track => Tracks.IsMeant(track, Owner, Addresses)).ToList();
+        var before = meant.SelectMany(track => track.AllKeys).Select(key => key.Frame).Where(frame => frame < From).DefaultIfEmpty(0).Max();
+        var by = Math.Max(To, before + 1) - From;
+        var chosen = meant.Select(track => new Beads([track.Address], [.. track.AllKeys.Select(key => key.Frame).Where(frame => frame >= From)])).ToImmutableArray();
+        return ChosenKeys.Move(shot, chosen, _ => frame => frame + by, Order.Kept);
+    }
 }
 
 /// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
@@ -137,30 +153,5 @@ public sealed record SetBeyond(string ShotId, ImmutableArray<Address> Addresses,
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
         Tracks = [.. shot.Tracks.Select(track => Tracks.IsMeant(track, Owner, Addresses) ? track with { Before = Before ?? track.Before, After = After ?? track.After } : track)],
-    });
-}
-
-/// <summary>Bends the path through a place: its timing stays.</summary>
-public sealed record ShapePath(string ShotId, Address Address, int Frame) : Edit
-{
-    public Place? In { get; init; }
-
-    public Place? Out { get; init; }
-
-    public PathJoint? Joint { get; init; }
-
-    public override string Title => "Bent a path";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-    {
-        var track = shot.Tracks.Find(Address) as PlaceTrack ?? throw new FilmException($"'{Address}'", "is no place that is keyed", "key it first");
-        FilmException.ThrowIf(track.Keys.All(key => key.Frame != Frame), $"'{Address}'", $"has no key at frame {Frame}", "key it there first");
-        return shot with
-        {
-            Tracks = shot.Tracks.With(track with
-            {
-                Keys = [.. track.Keys.Select(key => key.Frame == Frame ? key with { In = In ?? key.In, Out = Out ?? key.Out, Joint = Joint ?? key.Joint } : key)],
-            }),
-        };
     });
 }

@@ -13,6 +13,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
     {
         Stretch => "Stretched keys in time",
         Reverse => "Reversed keys in time",
+        Exchange => "Exchanged keys",
         Evenly => "Spaced keys evenly",
         Scatter => "Scattered keys",
         _ => "Moved keys",
@@ -33,9 +34,10 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
                 Stretch stretch => stretch.About + Rounded((frame - stretch.About) * stretch.Times),
                 Evenly => first + Rounded((double)frames.BinarySearch(frame) * (last - first) / Math.Max(1, frames.Count - 1)),
                 Reverse => first + last - frame,
+                Exchange => frames[^(frames.BinarySearch(frame) + 1)],
                 Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
                 _ => frame,
-            }, reversed: To is Reverse);
+            }, To is Reverse ? Order.Reversed : To is Exchange ? Order.Exchanged : Order.Kept);
         });
     }
 

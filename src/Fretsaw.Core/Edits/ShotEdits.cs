@@ -17,13 +17,27 @@ public sealed record ChangeShot(string ShotId) : Edit
 
     public Wind? Wind { get; init; }
 
-    public override string Title => Name is not null ? "Renamed the shot" : Wind is not null ? "Changed the wind" : "Changed the shot's length";
+    /// <summary>0 for all frames.</summary>
+    public double? RoughRate { get; init; }
+
+    public FrameRange? Range { get; init; }
+
+    /// <summary>All frames play and print again.</summary>
+    public bool? WithoutRange { get; init; }
+
+    public override string Title => Name is not null ? "Renamed the shot"
+        : Wind is not null ? "Changed the wind"
+        : RoughRate is not null ? "Chose a rough pass"
+        : Range is not null || WithoutRange == true ? "Chose what plays and prints"
+        : "Changed the shot's length";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
         Name = Name ?? shot.Name,
         Length = Length ?? shot.Length,
         Wind = Wind ?? shot.Wind,
+        RoughRate = RoughRate is 0 ? null : RoughRate ?? shot.RoughRate,
+        Range = WithoutRange == true ? null : Range ?? shot.Range,
     });
 }
 
@@ -35,7 +49,7 @@ public sealed record RemoveShot(string ShotId) : Edit
     protected internal override Film Change(Film film)
     {
         var shot = film.Shots.Find(ShotId, "shot");
-        return Unused.DropDrawings(film with { Shots = film.Shots.Remove(shot) }, shot.Things.Select(thing => (thing.Body as Picture)?.Drawing));
+        return Unused.DropDrawings(film with { Shots = film.Shots.Remove(shot) }, Unused.DrawingsOf(shot));
     }
 }
 

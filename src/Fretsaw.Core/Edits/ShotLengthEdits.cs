@@ -50,6 +50,8 @@ internal static class ShotFrames
         Tracks = [.. shot.Tracks.Select(track => track.WithKeys(Tracks.InOrder(track.AllKeys.Select(key => key with { Frame = map(key.Frame) }))))],
         Cards = [.. shot.Cards.Select(card => card with { Frame = map(card.Frame) }).GroupBy(card => card.Place).Select(cards => cards.Last())],
         Shakes = [.. shot.Shakes.Select(shake => shake with { StartFrame = map(shake.StartFrame) })],
+        References = [.. shot.References.Select(reference => reference with { Start = map(reference.Start) })],
+        Range = shot.Range is { } range ? new FrameRange(map(range.From), map(range.To)) : null,
     };
 
     /// <summary>The same map with all frames at which something stands still a frame apart, so that nothing is lost.</summary>

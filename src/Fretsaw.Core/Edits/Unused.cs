@@ -9,11 +9,15 @@ internal static class Unused
     public static Film DropDrawings(Film film, IEnumerable<string?> candidates)
     {
         var used = film.Puppets.SelectMany(puppet => puppet.Parts).SelectMany(DrawingsOf)
-            .Concat(film.Shots.SelectMany(shot => shot.Things).Select(thing => (thing.Body as Picture)?.Drawing))
+            .Concat(film.Shots.SelectMany(DrawingsOf))
             .ToHashSet(StringComparer.Ordinal);
         var gone = candidates.Where(id => id is not null && !used.Contains(id)).ToHashSet(StringComparer.Ordinal);
         return gone.Count == 0 ? film : film with { Drawings = film.Drawings.RemoveAll(drawing => gone.Contains(drawing.Id)) };
     }
+
+    /// <summary>The drawings that a shot shows beside its puppets.</summary>
+    public static IEnumerable<string?> DrawingsOf(Shot shot) =>
+        shot.Things.Select(thing => (thing.Body as Picture)?.Drawing).Concat(shot.References.SelectMany(reference => reference.Pictures));
 
     /// <summary>Every drawing that a part may show.</summary>
     public static IEnumerable<string?> DrawingsOf(Part part) =>

@@ -125,7 +125,7 @@ public sealed class Evaluator
             var (first, count) = Plan.Slots.SlotsOf(thing.Plan.Owner);
             keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
             Pipeline.Drive(thing.Plan, driven);
-            cast.Pose(Plan, Frame, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
+            cast.Pose(Plan, Stepping.Drawn(Plan.Drawn(Frame), thing.Plan.Every), thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
         }
 
         unposed[thing.Plan.Index] = false;
@@ -161,7 +161,7 @@ public sealed class Evaluator
 
         if (looksElsewhere)
         {
-            Look(frame);
+            Look(Plan.Drawn(frame));
         }
 
         driven[Plan.WindSlot] = keyed[Plan.WindSlot];

@@ -8,7 +8,7 @@ internal static class Pipeline
 {
     /// <summary>What the owner's keys say.</summary>
     /// <param name="values">Of all owners; only this one's are written.</param>
-    public static void Keyed(Plan plan, int owner, double frame, double[] values) => plan.Tracks.Sample(owner, frame, values);
+    public static void Keyed(Plan plan, int owner, double frame, double[] values) => plan.Tracks.Sample(owner, plan.Drawn(frame), values);
 
     /// <summary>What the picture shows, made of what the keys say.</summary>
     public static void Drive(ThingPlan thing, double[] values)

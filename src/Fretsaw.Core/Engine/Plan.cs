@@ -22,8 +22,14 @@ public sealed record Plan
     /// <summary>In the shot's order.</summary>
     public required ThingPlan[] Things { get; init; }
 
+    /// <summary>Pictures that are worked by, each with the indices of its drawings.</summary>
+    public (Reference Reference, int[] Drawings)[] References { get; init; } = [];
+
     /// <summary>Left out (alpha 0) in prints with alpha and on the rig bench.</summary>
     public Colour Backdrop { get; init; }
+
+    /// <summary>The frame whose drawing stands at a frame of a rough pass; else the frame itself.</summary>
+    public double Drawn(double frame) => Stepping.Drawn(frame, Shot.RoughRate, Film.FrameRate);
 
     public ThingPlan? Find(string id) => Array.Find(Things, thing => thing.Thing.Id == id);
 
@@ -45,6 +51,9 @@ public sealed record Plan
 /// <param name="Puppet">For a puppet the plan that all its uses share; its values are a slice behind those of the stand.</param>
 public sealed record ThingPlan(Thing Thing, int Index, int Slot, int Drawing, PuppetPlan? Puppet, int PuppetSlot)
 {
+    /// <summary>Frames from one drawing of it to the next.</summary>
+    public int Every { get; init; } = 1;
+
     /// <summary>As a number in the <see cref="SlotLayout"/>.</summary>
     public int Owner => SlotLayout.FirstThing + Index;
 

@@ -7,19 +7,20 @@ public static class PlanCompiler
 {
     public static Plan Compile(Film film, Shot shot, RigCache rigs, bool backdrop = true, bool blocked = false, CancellationToken cancel = default)
     {
-        var slots = new SlotLayout();
+        var (slots, steps) = (new SlotLayout(), new StepTable(film, shot));
         var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
         var wind = slots.Add(Address.Wind, new ValueTable([(Address.Air, Properties.Of(shot.Wind))]));
-        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs, cancel)).ToArray();
+        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs, cancel) with { Every = steps.Of(thing.Id) }).ToArray();
         return new Plan
         {
             Film = film,
             Shot = shot,
             Slots = slots,
-            Tracks = new TrackTable(slots, shot, blocked),
+            Tracks = new TrackTable(slots, shot, blocked, steps),
             CameraSlot = camera,
             WindSlot = wind,
             Things = things,
+            References = [.. shot.References.Select(reference => (reference, reference.Pictures.Select(picture => rigs.DrawingsOf(film)[picture]).ToArray()))],
             Backdrop = backdrop ? film.Backdrop : default,
         };
     }

@@ -88,6 +88,9 @@ public sealed class Skeleton
         var carrier => plan.Nodes[node].IsBone ? Tips[carrier] : Worlds[carrier],
     };
 
+    /// <summary>The part or bone that takes a node along; below nothing for the body or the stand.</summary>
+    public int CarrierIndexOf(int node) => carriers[node];
+
     private void Bone(int i, in NodePlan node, in Affine carrier, double turn, double length)
     {
         var turned = carrier * Affine.AboutPivot(node.Pivot, default, turn, 1, 1);

@@ -62,6 +62,11 @@ public sealed class ThingFrame
         return w == 1 ? seen : seen.Over(w);
     }
 
+    /// <summary>Stage pixels on its plane → picture pixels through the lens of another frame.</summary>
+    /// <returns>Null where it would not be before that lens.</returns>
+    public Homography? SeenBy(Film film, in CameraState camera) =>
+        camera.Depth(film, Standing.Distance, Standing.At) > CameraState.NearestMetres ? Seen(film, camera) : null;
+
     /// <summary>Where it stands and how it is seen.</summary>
     internal void Stand(Film film, in CameraState camera, ReadOnlySpan<double> values)
     {

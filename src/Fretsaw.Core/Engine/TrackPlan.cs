@@ -10,9 +10,10 @@ internal sealed class TrackPlan
     private readonly PlaceRun? places;
     private readonly ChoiceRun? choices;
     private readonly int axes;
+    private readonly int every;
 
-    private TrackPlan(Track track, int slot, NumberRun? numbers = null, PlaceRun? places = null, ChoiceRun? choices = null, int axes = 1) =>
-        (Track, Slot, this.numbers, this.places, this.choices, this.axes) = (track, slot, numbers, places, choices, axes);
+    private TrackPlan(Track track, int slot, int every, NumberRun? numbers = null, PlaceRun? places = null, ChoiceRun? choices = null, int axes = 1) =>
+        (Track, Slot, this.every, this.numbers, this.places, this.choices, this.axes) = (track, slot, every, numbers, places, choices, axes);
 
     public Track Track { get; }
 
@@ -23,8 +24,9 @@ internal sealed class TrackPlan
 
     /// <param name="cards">The gaps of the cards of the track's owner, by frame.</param>
     /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
+    /// <param name="every">Frames from one drawing to the next, see <see cref="Stepping"/>.</param>
     /// <returns>Null when no thing of the shot has such a value, or the track has no keys.</returns>
-    public static TrackPlan? Of(Track track, SlotLayout slots, IReadOnlyDictionary<int, Gap> cards, bool held)
+    public static TrackPlan? Of(Track track, SlotLayout slots, IReadOnlyDictionary<int, Gap> cards, bool held, int every)
     {
         if (track.AllKeys.IsEmpty)
         {
@@ -40,15 +42,16 @@ internal sealed class TrackPlan
 
         return track switch
         {
-            NumberTrack one => new TrackPlan(track, slot, numbers: TrackRuns.Of(one, cards, held)),
-            PlaceTrack one => new TrackPlan(track, slot, places: TrackRuns.Of(one, cards, held), axes: place!.Axes.Length),
-            ChoiceTrack one => new TrackPlan(track, slot, choices: TrackRuns.Of(one, slots.PropertyOf(slot))),
+            NumberTrack one => new TrackPlan(track, slot, every, numbers: TrackRuns.Of(one, cards, held)),
+            PlaceTrack one => new TrackPlan(track, slot, every, places: TrackRuns.Of(one, cards, held), axes: place!.Axes.Length),
+            ChoiceTrack one => new TrackPlan(track, slot, every, choices: TrackRuns.Of(one, slots.PropertyOf(slot))),
             _ => null,
         };
     }
 
     public void Sample(double frame, double[] values)
     {
+        frame = Stepping.Drawn(frame, every);
         if (numbers is not null)
         {
             values[Slot] = numbers.At(frame);

@@ -14,12 +14,13 @@ public sealed class TrackTable
     private readonly TrackPlan[][] byOwner;
     private readonly bool[] keyed;
     private readonly bool blocked;
+    private readonly StepTable steps;
 
     /// <param name="blocked">See <see cref="View"/>.</param>
     /// <param name="before">A table over the same slots from before an edit of keys: what the edit left alone is shared.</param>
-    internal TrackTable(SlotLayout slots, Shot shot, bool blocked, TrackTable? before = null)
+    internal TrackTable(SlotLayout slots, Shot shot, bool blocked, StepTable steps, TrackTable? before = null)
     {
-        (this.slots, this.blocked, tracks, cards) = (slots, blocked, shot.Tracks, shot.Cards);
+        (this.slots, this.blocked, this.steps, tracks, cards) = (slots, blocked, steps, shot.Tracks, shot.Cards);
         plans = new TrackPlan?[tracks.Length];
         keyed = new bool[slots.Count];
         var gaps = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
@@ -35,7 +36,7 @@ public sealed class TrackTable
 
             plans[i] = before is not null && i < before.tracks.Length && ReferenceEquals(before.tracks[i], tracks[i]) && HasSameCards(tracks[i].Address.Owner)
                 ? before.plans[i]
-                : TrackPlan.Of(tracks[i], slots, tracks[i].Address.HasCards ? GapsOf(tracks[i].Address.Owner) : TrackRuns.NoCards, blocked && tracks[i].Address.Owner != Address.Camera);
+                : TrackPlan.Of(tracks[i], slots, tracks[i].Address.HasCards ? GapsOf(tracks[i].Address.Owner) : TrackRuns.NoCards, blocked && tracks[i].Address.Owner != Address.Camera, steps.Of(tracks[i].Address));
             if (plans[i] is { } plan)
             {
                 (lists[owner] ??= []).Add(plan);
@@ -74,7 +75,7 @@ public sealed class TrackTable
     }
 
     /// <summary>The same for a shot of which only keys are new.</summary>
-    internal TrackTable After(Shot shot) => new(slots, shot, blocked, this);
+    internal TrackTable After(Shot shot) => new(slots, shot, blocked, steps, this);
 
     public bool IsKeyed(int slot) => keyed[slot];
 

@@ -8,7 +8,8 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Puppet">A puppet at rest, when no shot is named.</param>
 /// <param name="Aspect">For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.</param>
 /// <param name="Blocked">Of a shot: everything but the camera holds from key to key, as poses are looked at before they are timed.</param>
-public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null, bool Blocked = false)
+/// <param name="Aside">Of a shot: acted as in the version that is kept under this id.</param>
+public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null, bool Blocked = false, string? Aside = null)
 {
     /// <summary>The film as the view needs it: a bench has a picture as wide as there is room.</summary>
     public Film Framed(Film film) =>
@@ -30,6 +31,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
 
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot) ?? film.Shots.FirstOrDefault(candidate => candidate.Name == Shot)
             ?? throw new FilmException($"shot '{Shot}'", "is not in the film", $"its shots are {string.Join(", ", film.Shots.Select(s => s.Id))}");
+        shot = Aside is null ? shot : (shot.Asides.FirstOrDefault(one => one.Id == Aside) ?? throw new FilmException($"version '{Aside}'", $"of '{shot.Name}' is not kept", "choose one that is")).On(shot);
         if (Cast is null)
         {
             return shot;

@@ -45,6 +45,9 @@ public sealed record Film
 
     public ImmutableArray<Shot> Shots { get; init; } = [];
 
+    /// <summary>Charts that are kept by name.</summary>
+    public ImmutableArray<KeptChart> Charts { get; init; } = [];
+
     /// <summary>A film with one empty shot, ready to work in.</summary>
     public static Film Blank(string name) => new()
     {

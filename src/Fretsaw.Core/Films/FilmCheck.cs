@@ -54,6 +54,16 @@ public static class FilmCheck
             }
         }
 
+        if (before is null || before.Charts != film.Charts)
+        {
+            Ids.Check(film.Charts, "film", "charts");
+            foreach (var chart in film.Charts)
+            {
+                Name(chart.Name, $"chart '{chart.Id}'");
+                TrackCheck.Check(chart.Gap, $"chart '{chart.Name}'");
+            }
+        }
+
         if (samePuppets && before!.Shots == film.Shots)
         {
             return;

@@ -25,10 +25,32 @@ public sealed record Shot : IEntity
 
     public Wind Wind { get; init; } = new();
 
+    /// <summary>What is drawn on twos, threes and slower; no two of one thing.</summary>
+    public ImmutableArray<Stepping> Steps { get; init; } = [];
+
+    /// <summary>Drawings a second while the shot is timed roughly, of everything and the camera too, (0, 120]; null for all frames.</summary>
+    public double? RoughRate { get; init; }
+
+    /// <summary>The frames that play and print; null for all.</summary>
+    public FrameRange? Range { get; init; }
+
+    /// <summary>Pictures to work by, the first undermost.</summary>
+    public ImmutableArray<Reference> References { get; init; } = [];
+
+    /// <summary>Versions of the acting that were kept, the oldest first.</summary>
+    public ImmutableArray<Aside> Asides { get; init; } = [];
+
+    /// <summary>As those have it who only list and name it.</summary>
+    public Shot WithoutKeys() => this with { Tracks = [], Cards = [], Asides = [.. Asides.Select(aside => aside.WithoutKeys())] };
+
     /// <returns>Null where no puppet of the film stands under the id.</returns>
     public Puppet? PuppetOf(Film film, string thing) =>
         Things.FirstOrDefault(candidate => candidate.Id == thing)?.Body is Cast cast ? film.Puppets.FirstOrDefault(puppet => puppet.Id == cast.Puppet) : null;
 }
+
+/// <param name="From">The first frame, 1-based.</param>
+/// <param name="To">The last, included.</param>
+public sealed record FrameRange(int From, int To);
 
 /// <summary>What a shake is made of.</summary>
 public enum ShakeNoise

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Geometry;
 using static Fretsaw.Core.Films.FilmCheck;
 
@@ -13,7 +14,7 @@ internal static class ShotCheck
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
         Range(shot.Length, 1, MaxLength, place, "length", "frames");
-        if (known is null || known.Things != shot.Things || known.Shakes != shot.Shakes)
+        if (known is null || known.Things != shot.Things || known.Shakes != shot.Shakes || known.References != shot.References || known.Asides != shot.Asides)
         {
             Things(shot, place, drawings, puppets);
         }
@@ -28,7 +29,34 @@ internal static class ShotCheck
             TrackCheck.Check(shot.Cards, place);
         }
 
+        if (known is null || known.Steps != shot.Steps)
+        {
+            Steps(shot.Steps, place);
+        }
+
         Range(shot.Wind.StrengthPercent, 0, 500, place, "wind", "%");
+        if (shot.RoughRate is { } rate)
+        {
+            Range(rate, 0.01, 120, place, "rough pass", "drawings a second");
+        }
+
+        if (shot.Range is { } range)
+        {
+            Range(range.From, 1, MaxLength, place, "start of the range", "");
+            Range(range.To, range.From, MaxLength, place, "end of the range", "");
+        }
+    }
+
+    private static void Steps(ImmutableArray<Stepping> steps, string place)
+    {
+        Some(steps, place, "steps", MaxThings);
+        var seen = new HashSet<(string Owner, string Thing)>();
+        foreach (var step in steps)
+        {
+            Demand((step.Owner == "" && step.Thing == "") || (Ids.IsValid(step.Owner) && (step.Thing == "" || Ids.IsValid(step.Thing))), place, $"steps '{step.Owner}/{step.Thing}'", "name a thing on the stage, or nothing for all");
+            Range(step.Every, 1, 48, place, "step", "frames");
+            Demand(seen.Add((step.Owner, step.Thing)), place, $"steps '{step.Owner}/{step.Thing}' twice", "keep one");
+        }
     }
 
     private static void Things(Shot shot, string place, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
@@ -49,6 +77,42 @@ internal static class ShotCheck
         {
             Check(shake, $"shake '{shake.Name}' in {place}");
         }
+
+        Ids.Check(shot.References, place, "references");
+        foreach (var reference in shot.References)
+        {
+            Check(reference, $"reference '{reference.Name}' in {place}", drawings);
+        }
+
+        Ids.Check(shot.Asides, place, "versions");
+        foreach (var aside in shot.Asides)
+        {
+            var at = $"version '{aside.Name}' of {place}";
+            Name(aside.Name, at);
+            Range(aside.Length, 1, MaxLength, at, "length", "frames");
+            TrackCheck.CheckNew(aside.Tracks, [], at);
+            TrackCheck.Check(aside.Cards, at);
+            Steps(aside.Steps, at);
+        }
+    }
+
+    private static void Check(Reference reference, string place, Lazy<HashSet<string>> drawings)
+    {
+        Name(reference.Name, place);
+        Some(reference.Pictures, place, "pictures", MaxThings);
+        foreach (var picture in reference.Pictures)
+        {
+            Demand(drawings.Value.Contains(picture), place, $"wants the drawing '{picture}', which is not in the film", "bring its picture in again");
+        }
+
+        Range(reference.Rate, 0.01, 120, place, "rate", "pictures a second");
+        Range(reference.Start, -MaxLength, MaxLength, place, "start", "");
+        Range(reference.First, 1, MaxThings, place, "first picture", "");
+        Range(reference.Last, 0, MaxThings, place, "last picture", "");
+        Demand(Enum.IsDefined(reference.AtEnd), place, "ends in an unknown way", "choose one of the listed ways");
+        Range(reference.OpacityPercent, 0, 100, place, "opacity", "%");
+        Place(new Point(reference.X, reference.Y), place, "place");
+        Range(reference.SizePercent, 0.01, 100_000, place, "size", "%");
     }
 
     private static void Check(Thing thing, string place, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)

@@ -12,6 +12,8 @@ internal static class TrackCheck
 
     private const int MostDrawnPoints = 200;
 
+    private const int MostPatternSteps = 48;
+
     /// <summary>Checks the tracks that are not the very same, at their places, as before.</summary>
     public static void CheckNew(ImmutableArray<Track> tracks, ImmutableArray<Track> before, string place)
     {
@@ -169,6 +171,7 @@ internal static class TrackCheck
             case Slow slow:
                 Range(slow.StartPercent, 0, 100, at, "slow start", "%");
                 Range(slow.StopPercent, 0, 100, at, "slow stop", "%");
+                Range(slow.OverPercent, 0, 100, at, "overshoot", "%");
                 break;
             case Drawn drawn:
                 Check(drawn, at);
@@ -183,7 +186,21 @@ internal static class TrackCheck
             Range(stagger.Back, 0, stagger.Forward - 1, at, "stagger's steps back", "frames");
             Range(stagger.StrengthPercent, 0, 200, at, "stagger's strength", "%");
             Range(stagger.FadePercent, 0, 50, at, "stagger's fade", "%");
+            Pattern(stagger.Pattern, at);
         }
+    }
+
+    private static void Pattern(ImmutableArray<int> pattern, string at)
+    {
+        Demand(!pattern.IsDefault && pattern.Length <= MostPatternSteps, at, "has a stagger with too long a pattern, or none", $"write up to {MostPatternSteps} steps, or an empty list");
+        var sum = 0;
+        foreach (var step in pattern)
+        {
+            Range(step, -48, 48, at, "stagger's step", "frames");
+            sum += step;
+        }
+
+        Demand(sum >= 0, at, "has a stagger that goes back more than on", "let its steps come to nothing or more");
     }
 
     private static void Check(Drawn drawn, string at)

@@ -29,10 +29,14 @@ public sealed class FilmOutline
         var now = WithoutArt(after.Drawings);
         var was = before.Drawings == after.Drawings ? now : WithoutArt(before.Drawings);
         var change = FilmChange.Between(before with { Drawings = was }, after with { Drawings = now });
-        return change.Shots is not { } told ? change : change with { Shots = told with { Put = [.. told.Put.Select(WithoutKeys)] } };
+        return change with
+        {
+            Shots = change.Shots is { } told ? told with { Put = [.. told.Put.Select(WithoutKeys)] } : null,
+            InShots = [.. change.InShots.Select(shot => shot.Asides is { } asides ? shot with { Asides = asides with { Put = [.. asides.Put.Select(aside => aside.WithoutKeys())] } } : shot)],
+        };
     }
 
     private ImmutableArray<Drawing> WithoutArt(ImmutableArray<Drawing> all) => [.. all.Select(drawing => drawings.GetValue(drawing, one => one with { Shapes = [], Outline = [] }))];
 
-    private Shot WithoutKeys(Shot shot) => shots.GetValue(shot, one => one with { Tracks = [], Cards = [] });
+    private Shot WithoutKeys(Shot shot) => shots.GetValue(shot, one => one.WithoutKeys());
 }

@@ -29,6 +29,9 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     private Gesture? gesture;
     private Edit? provisional;
     private KeysInPlace? inPlace;
+
+    /// <summary>The picture that the pointer is seen in → the picture of the gesture's frame; null where they are one.</summary>
+    private Homography? throughLens;
     private Seen? lastSeen;
     private Shot? tried;
     private Shot? triedBefore;
@@ -82,8 +85,9 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
 
         // Its own evaluator: the drag reads the frame as it stood at the press until it ends.
         var stood = new Evaluator(Compile(begun.View));
+        throughLens = Lenses.Between(begun, stood);
         stood.Evaluate(begun.Frame);
-        drag = Drag.Begin(begun, stood);
+        drag = Drag.Begin(throughLens is { } lens ? begun with { From = lens.Map(begun.From) } : begun, stood);
         gesture = begun;
         triedBefore = tried;
     }
@@ -96,6 +100,7 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
             return;
         }
 
+        to = throughLens?.Map(to) ?? to;
         if (inPlace is { } keys && keys.TryMove(to))
         {
             return;

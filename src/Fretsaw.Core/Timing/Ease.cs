@@ -16,7 +16,12 @@ public abstract record Ease;
 /// </summary>
 /// <param name="StartPercent">[0, 100]</param>
 /// <param name="StopPercent">[0, 100]</param>
-public sealed record Slow(double StartPercent, double StopPercent) : Ease;
+public sealed record Slow(double StartPercent, double StopPercent) : Ease
+{
+    /// <summary>How far it goes past the end before it settles there, % of the way, [0, 100].</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double OverPercent { get; init; }
+}
 
 /// <summary>A curve through points.</summary>
 /// <param name="Points">Part of the time, in (0, 1) and rising, and part of the way, in [−2, 3]; (0, 0) and (1, 1) are not among them.</param>

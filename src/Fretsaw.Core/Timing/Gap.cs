@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Geometry;
 
@@ -32,11 +33,15 @@ public sealed record Gap
     {
         Ease = Ease switch
         {
-            Slow slow => new Slow(slow.StopPercent, slow.StartPercent),
-            Drawn drawn => drawn with { Points = [.. drawn.Points.Reverse().Select(point => new Point(1 - point.X, 1 - point.Y))] },
+            Slow { OverPercent: 0 } slow => new Slow(slow.StopPercent, slow.StartPercent),
+            Slow => Turned(new GapCurve(this).AsDrawn()),
+            Drawn drawn => Turned(drawn),
             _ => Ease,
         },
     };
+
+    private static Drawn Turned(Drawn drawn) =>
+        drawn with { Points = [.. drawn.Points.Reverse().Select(point => new Point(1 - point.X, 1 - point.Y))] };
 }
 
 /// <summary>On the way from one key to the next, steps on and back by turns: a laugh, a shiver.</summary>
@@ -44,4 +49,21 @@ public sealed record Gap
 /// <param name="Back">Frames back after those, less than the steps on, [0, 47].</param>
 /// <param name="StrengthPercent">How much of it there is, [0, 200].</param>
 /// <param name="FadePercent">The part of the gap at either end over which it comes and goes, [0, 50].</param>
-public sealed record Stagger(int Forward, int Back, double StrengthPercent = 100, double FadePercent = 0);
+public sealed record Stagger(int Forward, int Back, double StrengthPercent = 100, double FadePercent = 0)
+{
+    /// <summary>
+    /// Typed by hand: how many frames each drawing steps on, or, below nothing, back; gone through again and again. Empty for
+    /// on and back by turns. As much back as on goes round the steady way and gets along with it.
+    /// </summary>
+    public ImmutableArray<int> Pattern { get; init; } = [];
+
+    /// <summary>The steps, whoever chose them.</summary>
+    [JsonIgnore]
+    public ImmutableArray<int> Steps => Pattern.IsDefaultOrEmpty ? [Forward, -Back] : Pattern;
+
+    public bool Equals(Stagger? other) => other is not null
+        && (Forward, Back, StrengthPercent, FadePercent) == (other.Forward, other.Back, other.StrengthPercent, other.FadePercent)
+        && Pattern.AsSpan().SequenceEqual(other.Pattern.AsSpan());
+
+    public override int GetHashCode() => HashCode.Combine(Forward, Back, StrengthPercent, FadePercent, Pattern.IsDefault ? 0 : Pattern.Length);
+}

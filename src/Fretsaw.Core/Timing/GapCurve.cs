@@ -1,3 +1,5 @@
+using Fretsaw.Core.Geometry;
+
 namespace Fretsaw.Core.Timing;
 
 /// <summary>
@@ -14,14 +16,17 @@ public sealed class GapCurve
     private readonly bool even;
     private readonly CubicBezierEasing easing;
     private readonly MonotoneCurve? drawn;
+    private readonly StaggerWalk? walk;
 
     public GapCurve(Gap gap)
     {
         this.gap = gap;
+        walk = gap.Stagger is null ? null : new StaggerWalk(gap.Stagger);
         if (gap.Ease is Slow slow)
         {
-            even = slow is { StartPercent: 0, StopPercent: 0 };
-            easing = new CubicBezierEasing(FullStart * (slow.StartPercent / 100), 0, 1 + ((FullStop - 1) * (slow.StopPercent / 100)), 1);
+            even = slow is { StartPercent: 0, StopPercent: 0, OverPercent: 0 };
+            easing = new CubicBezierEasing(
+                FullStart * (slow.StartPercent / 100), 0, 1 + ((FullStop - 1) * (slow.StopPercent / 100)), Overshoot.HandleFor(slow.OverPercent / 100));
         }
         else if (gap.Ease is Drawn { Points: var points, Smooth: var smooth })
         {
@@ -52,7 +57,7 @@ public sealed class GapCurve
             gone = Math.Floor(gone / gap.Every) * gap.Every;
         }
 
-        return Eased(gap.Stagger is { } stagger ? Staggered(stagger, gone, length) : gone / length);
+        return Eased(walk?.At(gone, length) ?? (gone / length));
     }
 
     /// <summary>Where the in-betweens of a gap fall, as parts of the way: one number a frame, both keys included.</summary>
@@ -72,29 +77,10 @@ public sealed class GapCurve
     /// <param name="x">Part of the time, clamped to [0, 1].</param>
     public double Eased(double x) => drawn?.At(x) ?? (even ? Math.Clamp(x, 0, 1) : easing.Progress(x));
 
-    /// <summary>
-    /// The part of the time at which the ease is read: the walk of a frames on and b back, scaled so that it ends where the gap
-    /// ends, takes the place of the steady walk as far as strength and fade let it.
-    /// </summary>
-    private static double Staggered(Stagger stagger, double gone, double length)
+    /// <summary>The ease as points to draw it by: where it turns between slow and fast it is followed to a thousandth of the way.</summary>
+    public Drawn AsDrawn()
     {
-        var steady = gone / length;
-        var whole = Walk(stagger, length);
-        if (whole <= 0)
-        {
-            return steady;
-        }
-
-        var fade = stagger.FadePercent / 100;
-        var part = fade <= 0 ? 1 : Math.Min(1, Math.Min(steady, 1 - steady) / fade);
-        var walked = Walk(stagger, Math.Floor(gone)) / whole;
-        return Math.Clamp(steady + (stagger.StrengthPercent / 100 * part * (walked - steady)), 0, 1);
-    }
-
-    /// <summary>Where the walk is after so many steps: +a, −b, +a, −b …</summary>
-    private static double Walk(Stagger stagger, double steps)
-    {
-        var pairs = Math.Floor(steps / 2);
-        return (pairs * (stagger.Forward - stagger.Back)) + ((steps - (2 * pairs)) * stagger.Forward);
+        const int Points = 24;
+        return new Drawn([.. Enumerable.Range(1, Points - 1).Select(i => new Point((double)i / Points, Math.Clamp(Eased((double)i / Points), -2, 3)))], true);
     }
 }

@@ -28,5 +28,8 @@ internal static class QuestionSamples
         new FormsQuestion("pup", "shape"),
         new SharpnessQuestion("s", "flat"),
         new SnagsQuestion("s"),
+        new GraphQuestion("s", [new Address("use", "up", "turn"), Address.OfCamera("place")], 1, 30),
+        new ArcQuestion(Shot, 4, "use", "low", 1, 12),
+        new PaceQuestion(Shot, "use", 1, 9),
     ];
 }

@@ -17,7 +17,7 @@ public class FilmCheckTests
     private static readonly HashSet<string> MayBeNull =
     [
         "fill", "gradient", "stroke", "raster", "ridesOn", "matte", "followThrough", "sway", "bend", "mirror", "limb", "limit", "shelf",
-        "stagger", "drawing", "name", "gap",
+        "stagger", "drawing", "name", "gap", "roughRate", "range",
     ];
 
     public static TheoryData<string> Paths => [.. Places(JsonNode.Parse(FilmJson.Write(FullFilm.Build()))!)];

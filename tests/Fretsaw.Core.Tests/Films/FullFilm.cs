@@ -23,6 +23,7 @@ internal static class FullFilm
             Drawings = [Vector("own"), Vector("other"), Vector("worn"), Raster()],
             Puppets = [Puppet()],
             Shots = [Shot()],
+            Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12 } } }],
         };
         FilmCheck.Check(film);
         return film;
@@ -126,6 +127,25 @@ internal static class FullFilm
         Name = "Shot",
         Length = 48,
         Wind = new Wind { StrengthPercent = 120 },
+        Steps = [new Stepping("", "", 2), new Stepping("use", "pinned", 3)],
+        RoughRate = 6,
+        Range = new FrameRange(3, 40),
+        References =
+        [
+            new Reference { Id = "ref", Name = "Reference", Pictures = ["photo", "own"], Rate = 8, Start = 3, First = 2, Last = 2, AtEnd = ReferenceEnd.Again, Over = false, Hidden = true, OpacityPercent = 40, X = 30, Y = 20, SizePercent = 70 },
+        ],
+        Asides =
+        [
+            new Aside
+            {
+                Id = "aside",
+                Name = "First try",
+                Length = 30,
+                Tracks = [new NumberTrack { Address = new Address("use", "up", "turn"), Keys = [new NumberKey(2, 7), new NumberKey(9, 4)] }],
+                Cards = [new Card("use", 2)],
+                Steps = [new Stepping("use", "", 2)],
+            },
+        ],
         Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7, Noise = ShakeNoise.Band }],
         Things =
         [
@@ -152,6 +172,7 @@ internal static class FullFilm
                     new PlaceKey(20, new Place(1, 0.5, 0)) { In = new Place(-0.1, 0.2, 0) },
                 ],
             },
+            new NumberTrack { Address = new Address("use", "limb", "shiftX"), Keys = [new NumberKey(2, 3), new NumberKey(7, 5)] },
             new ChoiceTrack { Address = new Address("use", "mouth", "ridesOn"), Keys = [new ChoiceKey(3, "tip")] },
             new ChoiceTrack { Address = new Address("use", "mouth", "swap"), Keys = [new ChoiceKey(5, "wide"), new ChoiceKey(9, "")] },
             new NumberTrack
@@ -159,7 +180,7 @@ internal static class FullFilm
                 Address = new Address("use", "up", "turn"),
                 Before = Beyond.Again,
                 After = Beyond.Onward,
-                Keys = [new NumberKey(1, 5) { Gap = new Gap { Ease = new Drawn([new Point(0.5, 0.2)], true), Held = true, Every = 2, Stagger = new Stagger(3, 1, 50, 10) } }, new NumberKey(8, 9)],
+                Keys = [new NumberKey(1, 5) { Gap = new Gap { Ease = new Drawn([new Point(0.5, 0.2)], true), Held = true, Every = 2, Stagger = new Stagger(3, 1, 50, 10) { Pattern = [2, 1, -1] } } }, new NumberKey(8, 9)],
             },
         ],
         Cards = [new Card("use", 1) { Name = "Begin", Gap = new Gap { Ease = new Slow(30, 60), Every = 3 } }],

@@ -12,7 +12,7 @@ public class KeySnagsTests
     private static Film Two(params (int Frame, double Value)[] keys) => TestFilm.Of(
         new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("a", null), TestFilm.Part("b", null)] }, [], TestFilm.Keyed("a", "turn", keys), TestFilm.Keyed("b", "turn", keys));
 
-    private static List<Snag> Of(Film film, string check) => [.. SnagFinder.Find(film, film.Shots[0], new RigCache(), blocking: true).Where(snag => snag.Check == check)];
+    private static List<Snag> Of(Film film, string check) => [.. SnagFinder.Find(film, film.Shots[0], new RigCache(), new SnagsAsked(Blocking: true)).Where(snag => snag.Check == check)];
 
     private static Film Looped(Film film, Beyond after) => new SetBeyond(TestFilm.ShotId, [TestFilm.At("a", "turn")]) { After = after }.Apply(film);
 
@@ -49,7 +49,7 @@ public class KeySnagsTests
         var film = new SetGap(TestFilm.ShotId, 11, Gap.Even, [], TestFilm.Owner).Apply(new SetGap(TestFilm.ShotId, 1, Gap.Even, [], TestFilm.Owner).Apply(Looped(Two((1, 10), (11, 40), (21, 10)), Beyond.Again)));
         var snag = Assert.Single(Of(film, "loop"));
         Assert.Equal(6, snag.Amount, 6);
-        Assert.Null(snag.Mend);
+        Assert.Empty(Of(snag.Mend!.Apply(film), "loop"));
         Assert.Empty(Of(Eased(film, 1, 11), "loop"));
     }
 

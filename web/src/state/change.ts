@@ -17,7 +17,7 @@ interface Splice<T> {
   insert: T[];
 }
 
-const lists = ["drawings", "puppets", "shots"] as const;
+const lists = ["drawings", "puppets", "shots", "charts"] as const;
 
 /** The film after a change that the core tells: what the change does not name is the very same as before. */
 export function changed(film: Film, change: FilmChange): Film {
@@ -47,6 +47,7 @@ export function changed(film: Film, change: FilmChange): Film {
       dials: list(puppet.dials, told.dials),
     })),
     shots: inside(list(film.shots, change.shots), change.inShots, shotChanged),
+    charts: list(film.charts, change.charts),
   };
   const same = !change.head && lists.every((name) => after[name] === film[name]);
   return same ? film : after;
@@ -54,11 +55,13 @@ export function changed(film: Film, change: FilmChange): Film {
 
 /** The page keeps no keys: a shot of which only keys changed is the very same. */
 function shotChanged(shot: Shot, told: FilmChange["inShots"][number]): Shot {
-  if (!told.head && !told.things && !told.shakes) return shot;
+  if (!told.head && !told.things && !told.shakes && !told.references && !told.asides) return shot;
   return {
     ...(told.head ?? shot),
     things: list(shot.things, told.things),
     shakes: list(shot.shakes, told.shakes),
+    references: list(shot.references, told.references),
+    asides: list(shot.asides, told.asides),
     tracks: shot.tracks,
     cards: shot.cards,
   };
