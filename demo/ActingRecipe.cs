@@ -22,7 +22,7 @@ internal static class ActingRecipe
             (40, Gap.Both, [(BrambleRig.Spine, "turn", 1.2), (head, "turn", -2), (eyes, "shiftX", -5), (free, "shiftY", -10), (trunk, "stretchY", 101), (trunk, "stretchX", 99.5)]),
             (64, Gap.Hold, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
             (Horn, Gap.SlowStop, [(BrambleRig.Spine, "turn", 0.4), (head, "turn", 2), (eyes, "shiftX", 5), (free, "shiftY", -4), (trunk, "stretchY", 100), (trunk, "stretchX", 100)]),
-            (Horn + 5, Gap.SlowStart, [(BrambleRig.Spine, "turn", 4), (head, "turn", 9), (eyes, "shiftX", 7), (free, "shiftY", 22), (trunk, "stretchY", 92), (trunk, "stretchX", 105)]),
+            (Horn + 5, Gap.Both, [(BrambleRig.Spine, "turn", 4), (head, "turn", 9), (eyes, "shiftX", 7), (free, "shiftY", 22), (trunk, "stretchY", 92), (trunk, "stretchX", 105)]),
             (Horn + 10, Gap.SlowStop, [(BrambleRig.Spine, "turn", -9), (head, "turn", -13), (eyes, "shiftX", 9), (free, "shiftY", -190), (trunk, "stretchY", 108), (trunk, "stretchX", 95)]),
             (Horn + 22, Gap.Both, [(BrambleRig.Spine, "turn", -6), (head, "turn", -8), (eyes, "shiftX", 8), (free, "shiftY", -150), (trunk, "stretchY", 104), (trunk, "stretchX", 97)]),
             (Horn + 40, Gap.Both, [(BrambleRig.Spine, "turn", 2.5), (head, "turn", 5), (eyes, "shiftX", 6), (free, "shiftY", -20), (trunk, "stretchY", 98.5), (trunk, "stretchX", 101)]),
@@ -34,7 +34,7 @@ internal static class ActingRecipe
         }
 
         // What only some cards need: first keys put these at rest on the cards that are there already.
-        film = Keyed.Card(film, shot, Horn + 5, Gap.SlowStart, Keyed.Of(cast, (body, "shiftY", 6), (brows, "shiftY", 8), (cap, "shiftY", 4), (eyes, "stretchY", 80), (lamp, "shiftX", 6), (lamp, "shiftY", 16), (free, "shiftX", 8)));
+        film = Keyed.Card(film, shot, Horn + 5, Gap.Both, Keyed.Of(cast, (body, "shiftY", 6), (brows, "shiftY", 8), (cap, "shiftY", 4), (eyes, "stretchY", 80), (lamp, "shiftX", 6), (lamp, "shiftY", 16), (free, "shiftX", 8)));
         film = Keyed.Card(film, shot, Horn + 10, Gap.SlowStop, Keyed.Of(cast, (body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)));
         film = Keyed.Card(film, shot, Horn + 22, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)));
         film = Keyed.Card(film, shot, Horn + 40, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)));

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Timing;
@@ -34,10 +35,14 @@ internal static class GoodEvening
             (1, Gap.Both, -4, -70, -20, 100, -14), (16, Gap.Hold, -5, -78, -28, 100, 6), (22, Gap.SlowStart, -5, -78, -28, 100, 8),
             (28, Gap.SlowStop, 3, -10, 40, 40, -20), (36, Gap.Both, 1, 48, -8, 0, 10), (58, Gap.Both, 2, 40, 4, 0, -6), (72, Gap.Both, 1, 44, 0, 0, 0),
         ];
-        return cards.Aggregate(film, (current, card) => Keyed.Card(current, ShotId, card.Frame, card.Gap, Keyed.Of(
+        film = cards.Aggregate(film, (current, card) => Keyed.Card(current, ShotId, card.Frame, card.Gap, Keyed.Of(
             Bramble,
             (BrambleRig.Neck, "turn", card.Neck), (BrambleRig.HeadTurn, "across", card.Across), (BrambleRig.HeadTurn, "down", card.Down),
             (BrambleRig.Worried, "amount", card.Worried), (BrambleRig.ScarfPins[^2], "shiftX", card.Tip / 2), (BrambleRig.ScarfPins[^1], "shiftX", card.Tip))));
+
+        // The head goes through the middle of its turn at full speed; the scarf swings back there, and slows for it.
+        ImmutableArray<Address> scarf = [new(Bramble, BrambleRig.ScarfPins[^2], "shift"), new(Bramble, BrambleRig.ScarfPins[^1], "shift")];
+        return new SetGap(ShotId, 28, Gap.Both, scarf).Apply(new SetGap(ShotId, 22, Gap.Both, scarf).Apply(film));
     }
 
     /// <summary>A blink as the head comes round, and two words.</summary>

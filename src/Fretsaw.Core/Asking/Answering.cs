@@ -28,6 +28,9 @@ public static class Answering
         FormsQuestion q => Heats.OfForms(film, rigs, q),
         SharpnessQuestion q => Sharpness.Of(film, new View(q.Shot).Resolve(film), rigs, q.Thing),
         SnagsQuestion q => new SnagsAnswer([.. SnagFinder.Find(film, new View(q.Shot).Resolve(film), rigs)]),
+        GraphQuestion q => Graphs.Of(film, new View(q.Shot).Resolve(film), q),
+        ArcQuestion q => Arcs.Of(film, frameAt, q),
+        PaceQuestion q => Paces.Of(frameAt, q),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
     };
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Snags;
@@ -21,6 +22,9 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(FormsAnswer), "forms")]
 [JsonDerivedType(typeof(SharpnessAnswer), "sharpness")]
 [JsonDerivedType(typeof(SnagsAnswer), "snags")]
+[JsonDerivedType(typeof(GraphAnswer), "graph")]
+[JsonDerivedType(typeof(ArcAnswer), "arc")]
+[JsonDerivedType(typeof(PaceAnswer), "pace")]
 public abstract record Answer;
 
 /// <summary>Handles in picture pixels.</summary>
@@ -103,8 +107,9 @@ public sealed record PoseCard(int Frame, string? Name, bool Full, Gap? Gap, bool
 /// <param name="Before">What they do before their first key, where all do the same.</param>
 /// <param name="After">And after their last.</param>
 /// <param name="OtherSide">Id of what it is mirrored with; its own when there is none.</param>
+/// <param name="Value">The one value whose row this is, below its thing's; null for the thing's own.</param>
 public sealed record StripRow(
-    string Thing, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After, string OtherSide);
+    string Thing, string? Value, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After, string OtherSide);
 
 /// <param name="HeldAfter">Nothing in the row moves until its next bead.</param>
 /// <param name="Gap">What lies between it and the next, where all its keys agree.</param>
@@ -170,3 +175,37 @@ public sealed record FormLine(string Form, int Shape, double Start, bool Reverse
 /// <param name="Frame">Where that is.</param>
 /// <param name="CanGrowPercent">How much larger it could be shown there before it is magnified; below 100 it is already.</param>
 public sealed record SharpnessAnswer(bool Vector, double Largest, int Frame, double CanGrowPercent) : Answer;
+
+public sealed record GraphAnswer(ImmutableArray<GraphLine> Lines) : Answer;
+
+/// <summary>One value over time.</summary>
+/// <param name="Track">The track that has it.</param>
+/// <param name="Value">What is keyed to change it: for a number of a place that number.</param>
+/// <param name="Name">Of the thing.</param>
+/// <param name="Title">Of the value.</param>
+/// <param name="First">The frame of the first value.</param>
+/// <param name="Values">One a frame.</param>
+public sealed record GraphLine(
+    Address Track, Address Value, string Name, string Title, string Unit, double Step, double Min, double Max, ImmutableArray<GraphKey> Keys, int First, ImmutableArray<double> Values);
+
+/// <param name="Gap">What lies between it and the next.</param>
+/// <param name="Own">The gap is its own; else the card's.</param>
+public sealed record GraphKey(int Frame, double Value, Gap Gap, bool Own);
+
+/// <summary>Places in picture pixels.</summary>
+/// <param name="First">The frame of the first dot.</param>
+/// <param name="Dots">One a frame; null where it is not before the lens.</param>
+/// <param name="Keys">The frames at which the control that moves it is keyed.</param>
+/// <param name="Grip">What a drag on a dot takes hold of; null where nothing can be.</param>
+/// <param name="Path">The places it is keyed at, when it goes on a path.</param>
+/// <param name="CanBePath">Its numbers are keyed by themselves, and could be keyed as a place.</param>
+public sealed record ArcAnswer(int First, ImmutableArray<Point?> Dots, ImmutableArray<int> Keys, Grip? Grip, Address? Address, ImmutableArray<PathPlace> Path, bool CanBePath) : Answer;
+
+/// <summary>A keyed place of a path with its handles' ends.</summary>
+/// <param name="Straight">The piece after it is; null after the last.</param>
+public sealed record PathPlace(int Frame, Point At, Point In, Point Out, PathJoint Joint, bool? Straight);
+
+/// <param name="Px">Picture pixels from a frame to the next.</param>
+/// <param name="Frame">Where it comes to.</param>
+/// <param name="Name">Of what goes so fast.</param>
+public sealed record PaceAnswer(double Px, int Frame, string Name) : Answer;

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
@@ -20,6 +22,9 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(FormsQuestion), "forms")]
 [JsonDerivedType(typeof(SharpnessQuestion), "sharpness")]
 [JsonDerivedType(typeof(SnagsQuestion), "snags")]
+[JsonDerivedType(typeof(GraphQuestion), "graph")]
+[JsonDerivedType(typeof(ArcQuestion), "arc")]
+[JsonDerivedType(typeof(PaceQuestion), "pace")]
 public abstract record Question;
 
 /// <summary>Where the handles are.</summary>
@@ -32,7 +37,15 @@ public sealed record ValuesQuestion(View View, double Frame, string Owner, strin
 /// <summary>Cards, gaps and rows of one owner.</summary>
 /// <param name="From">The first frame in view.</param>
 /// <param name="To">The last; null for the shot's.</param>
-public sealed record StripQuestion(string Shot, string Owner, int From = 1, int? To = null) : Question;
+public sealed record StripQuestion(string Shot, string Owner, int From = 1, int? To = null) : Question
+{
+    /// <summary>The things whose values have rows of their own below the thing's.</summary>
+    public ImmutableArray<string> Open { get; init; } = [];
+
+    public bool Equals(StripQuestion? other) => other is not null && (Shot, Owner, From, To) == (other.Shot, other.Owner, other.From, other.To) && Open.AsSpan().SequenceEqual(other.Open.AsSpan());
+
+    public override int GetHashCode() => HashCode.Combine(Shot, Owner, From, To);
+}
 
 public sealed record ElevationQuestion(string Shot, double Frame) : Question;
 
@@ -60,3 +73,24 @@ public sealed record FormsQuestion(string Puppet, string Part) : Question;
 /// <summary>How far raster art is magnified in a shot.</summary>
 /// <param name="Thing">Id of a picture on the stage, or of a part of a puppet there.</param>
 public sealed record SharpnessQuestion(string Shot, string Thing) : Question;
+
+/// <summary>Values over time.</summary>
+/// <param name="Addresses">Of tracks; of a place each of its numbers is a line.</param>
+/// <param name="From">The first frame that is wanted.</param>
+/// <param name="To">The last.</param>
+public sealed record GraphQuestion(string Shot, ImmutableArray<Address> Addresses, int From, int To) : Question
+{
+    public bool Equals(GraphQuestion? other) => other is not null && (Shot, From, To) == (other.Shot, other.From, other.To) && Addresses.AsSpan().SequenceEqual(other.Addresses.AsSpan());
+
+    public override int GetHashCode() => HashCode.Combine(Shot, From, To, Addresses.Length);
+}
+
+/// <summary>The path of something through the picture, as the lens of one frame sees it.</summary>
+/// <param name="Frame">Whose lens.</param>
+/// <param name="Thing">A part, pin, bone, reach or "body" of a puppet, or "stand".</param>
+/// <param name="From">The first frame that is wanted; those outside the shot are left out.</param>
+/// <param name="To">The last.</param>
+public sealed record ArcQuestion(View View, double Frame, string Owner, string Thing, int From, int To) : Question;
+
+/// <summary>The fastest step of a puppet over some frames.</summary>
+public sealed record PaceQuestion(View View, string Owner, int From, int To) : Question;

@@ -22,7 +22,7 @@ internal static class Strips
         var gaps = TrackRuns.CardsOf(shot, owner.Id);
         var moves = shot.Tracks.Where(track => track.Address.Owner == owner.Id).Select(track => new Moves(track, track.Address.HasCards ? gaps : TrackRuns.NoCards)).ToList();
         var (from, to) = (question.From, question.To ?? shot.Length);
-        return new StripOwner(owner.Id, owner.Name, owner.Kind, Cards(shot, owner.Id, moves, from, to), Rows(film, shot, moves, owner.Kind == ThingKind.Camera, from, to));
+        return new StripOwner(owner.Id, owner.Name, owner.Kind, Cards(shot, owner.Id, moves, from, to), Rows(film, shot, moves, owner.Kind == ThingKind.Camera, question));
     }
 
     private static ImmutableArray<PoseCard> Cards(Shot shot, string owner, List<Moves> all, int from, int to)
@@ -68,22 +68,32 @@ internal static class Strips
     }
 
     /// <summary>In the order in which things stand in the puppet; the camera's properties in theirs.</summary>
-    private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Moves> moves, bool byProperty, int from, int to)
+    private static ImmutableArray<StripRow> Rows(Film film, Shot shot, List<Moves> moves, bool byProperty, StripQuestion question)
     {
+        var (from, to) = (question.From, question.To ?? shot.Length);
         var order = moves.Count == 0 ? [] : OrderOf(film, shot, moves[0].Track.Address.Owner, byProperty);
         var sides = moves.Count > 0 && shot.PuppetOf(film, moves[0].Track.Address.Owner) is { } puppet ? Mirroring.Of(puppet) : new Dictionary<string, string>();
         return
         [
             .. moves.GroupBy(move => byProperty ? move.Track.Address.Property : move.Track.Address.Thing)
                 .OrderBy(group => order.GetValueOrDefault(group.Key, int.MaxValue))
-                .Select(group =>
+                .SelectMany(group =>
                 {
                     var members = group.ToList();
                     var address = members[0].Track.Address;
                     var named = Names.Of(film, shot, address);
-                    return new StripRow(group.Key, byProperty ? Properties.TitleOf(address) : named.Name, named.Kind, [.. members.Select(move => move.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After), sides.GetValueOrDefault(group.Key) ?? group.Key);
+                    var values = !byProperty && !question.Open.IsDefault && question.Open.Contains(group.Key) ? members : [];
+                    return (IEnumerable<StripRow>)
+                    [
+                        Row(group.Key, null, byProperty ? Properties.TitleOf(address) : named.Name, named.Kind, members),
+                        .. values.Select(member => Row(group.Key, member.Track.Address.Property, Properties.TitleOf(member.Track.Address), named.Kind, [member])),
+                    ];
                 }),
         ];
+
+        StripRow Row(string thing, string? value, string title, ThingKind kind, List<Moves> members) => new(
+            thing, value, title, kind, [.. members.Select(member => member.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After),
+            sides.GetValueOrDefault(thing) ?? thing);
     }
 
     /// <returns>Null where the tracks differ.</returns>

@@ -30,6 +30,7 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
             return 1;
         })),
         GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Of(Posing.Begin(gesture, stood)),
+        GripKind.PathIn or GripKind.PathOut => PathDrag.Begin(gesture, stood),
         _ => new Drag(Rigging.Begin(gesture, stood, SnapPixels)),
     };
 

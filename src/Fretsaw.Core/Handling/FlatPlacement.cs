@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Handling;
@@ -28,6 +29,23 @@ public static class FlatPlacement
                 X = Math.Round((film.Width / 2.0) - (centre.X * scale), 2),
                 Y = Math.Round((film.Height / 2.0) - (centre.Y * scale), 2),
             },
+        };
+    }
+
+    /// <summary>Pictures to work by, in the middle of the frame and as large as they go into it. Several are a sequence at the film's rate.</summary>
+    public static Reference Reference(Film film, string id, string name, ImmutableArray<Drawing> pictures)
+    {
+        var bounds = pictures[0].Bounds;
+        var fit = Math.Min(film.Width / Math.Max(1, bounds.Width), film.Height / Math.Max(1, bounds.Height));
+        return new Reference
+        {
+            Id = id,
+            Name = name,
+            Pictures = [.. pictures.Select(picture => picture.Id)],
+            Rate = film.FrameRate,
+            X = film.Width / 2.0,
+            Y = film.Height / 2.0,
+            SizePercent = Math.Round(Math.Clamp(fit * 100, 0.01, 100_000), 4),
         };
     }
 }

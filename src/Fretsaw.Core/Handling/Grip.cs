@@ -41,6 +41,10 @@ public enum GripKind
     Pin,
     Goal,
 
+    /// <summary>The handle of a path, on the way to a place and on the way on; the gesture's frame is the place's.</summary>
+    PathIn,
+    PathOut,
+
     /// <summary>Something on the stage, moved across its plane.</summary>
     Thing,
 
@@ -73,4 +77,5 @@ public sealed record Brush(double Radius, double Strength, double Softness, Film
 /// <summary>A drag from press to release.</summary>
 /// <param name="From">In picture pixels; in metres for grips of the side elevation.</param>
 /// <param name="Trying">Move without keying: the edit goes to the bench only.</param>
-public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false, Brush? Brush = null);
+/// <param name="Lens">The frame through whose lens the pointer is seen, when it is not the gesture's own: a dot of an arc is dragged where it is shown.</param>
+public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false, Brush? Brush = null, double? Lens = null);

@@ -16,9 +16,7 @@ internal static class Posing
         return gesture.Grip.Kind switch
         {
             GripKind.Turn => Turn(gesture, stood, cast, toPicture),
-            GripKind.Shift when thing == Address.Body => Point(gesture, stood, BodySpace(stood, cast)),
-            GripKind.Shift => Point(gesture, stood, toPicture * Carrier(cast, thing)),
-            GripKind.Pin => Point(gesture, stood, toPicture * PinSpace(cast, thing, out _)),
+            GripKind.Shift or GripKind.Pin => Point(gesture, stood, stood.Things[cast.Use.Index].FromStage * ShiftSpaces.ToStage(stood, cast, thing)),
             _ => Goal(gesture, stood, cast, toPicture),
         };
     }
@@ -38,13 +36,13 @@ internal static class Posing
         }
         else if (!cast.Plan.NodeOf.TryGetValue(thing, out var index))
         {
-            space = toPicture * PinSpace(cast, thing, out var rest);
+            space = toPicture * ShiftSpaces.OfPin(cast, thing, out var rest);
             pivot = rest + Shift(stood, gesture);
         }
         else
         {
             var node = cast.Plan.Nodes[index];
-            space = toPicture * Carrier(cast, thing);
+            space = toPicture * cast.Skeleton.CarrierOf(index);
             pivot = node.Pivot + (node.IsBone ? default : Shift(stood, gesture));
         }
 
@@ -72,7 +70,7 @@ internal static class Posing
     private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture)
     {
         var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == gesture.Grip.Thing);
-        var planted = Value(stood, gesture, Properties.Planted.Name) > 0.5;
+        var planted = ShiftSpaces.IsPlanted(stood, cast, gesture.Grip.Thing);
         var alone = Point(gesture, stood, planted ? BodySpace(stood, cast) : toPicture);
         if (!gesture.Grip.WholeBody)
         {
@@ -143,18 +141,4 @@ internal static class Posing
     }
 
     private static Address AddressOf(Gesture gesture, string property) => new(gesture.Grip.Owner!, gesture.Grip.Thing, property);
-
-    private static Affine Carrier(CastFrame cast, string thing) => cast.Plan.NodeOf.TryGetValue(thing, out var node)
-        ? cast.Skeleton.CarrierOf(node)
-        : throw new FilmException($"'{thing}'", "is no part or bone of this puppet", "take hold of another handle");
-
-    /// <summary>What takes a pin along: its shifts run in that space.</summary>
-    private static Affine PinSpace(CastFrame cast, string pin, out Point rest)
-    {
-        var part = cast.Plan.Puppet.Parts.FirstOrDefault(candidate => candidate.Pins.Any(p => p.Id == pin))
-            ?? throw new FilmException($"pin '{pin}'", "is not on this puppet", "choose one that is");
-        var found = part.Pins.First(p => p.Id == pin);
-        rest = found.At;
-        return cast.Worlds[cast.Plan.NodeOf[found.RidesOn ?? part.Id]];
-    }
 }

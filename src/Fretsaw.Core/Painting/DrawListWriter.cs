@@ -29,6 +29,11 @@ public sealed class DrawListWriter
         var framing = Framing.Fit(picture, look);
         var clip = framing.Clip(picture);
         Head(framing, look.Rest == LookRest.Left ? 0 : frame.Plan.Backdrop.Argb, clip);
+        if (look.References)
+        {
+            References(frame, framing, clip, over: false);
+        }
+
         foreach (var index in frame.FarToNear)
         {
             var thing = frame.Things[index];
@@ -39,7 +44,42 @@ public sealed class DrawListWriter
             }
         }
 
+        if (look.References)
+        {
+            References(frame, framing, clip, over: true);
+        }
+
         return words.Written;
+    }
+
+    /// <summary>They lie in the picture's frame and not on the stage: the camera does not see them.</summary>
+    private void References(Evaluator frame, in Framing framing, in PixelBox clip, bool over)
+    {
+        var film = frame.Plan.Film;
+        foreach (var (reference, drawings) in frame.Plan.References)
+        {
+            if (reference.Over != over || reference.Hidden || reference.OpacityPercent <= 0 || reference.At(frame.Frame, film.FrameRate) is not (>= 0 and var picture))
+            {
+                continue;
+            }
+
+            var (bounds, size) = (film.Drawings[drawings[picture]].Bounds, reference.SizePercent / 100);
+            var inFrame = new Affine(size, 0, 0, size, reference.X - (size * bounds.Centre.X), reference.Y - (size * bounds.Centre.Y));
+            var area = new PaintedArea(Framed(framing, Homography.Of(inFrame)), 0, clip);
+            var group = words.Begin(DrawList.GroupNode);
+            var opacity = reference.OpacityPercent / 100;
+            var keyAt = Place(Blend.Normal, opacity, 0, area.ToPainted, opacity >= 1 ? Straight : Softness.Step(0));
+            parts.Key = 0;
+            var box = parts.Stiff(drawings[picture], 1, Affine.Identity, bounds, area);
+            if (box.IsEmpty)
+            {
+                words.Rewind(group);
+                continue;
+            }
+
+            words.Long(keyAt, parts.Key);
+            words.End(group, box);
+        }
     }
 
     private static bool Matters(ThingFrame thing, in Look look) => look.Only is { } only ? thing.Plan.Thing.Id == only : thing.Cast is not null;

@@ -48,8 +48,10 @@ public readonly record struct Framing(int Width, int Height, double Scale, doubl
 /// <param name="Sharp">Without depth of field.</param>
 /// <param name="Only">The thing that matters: the rest is dimmed, or left out. All puppets when null.</param>
 /// <param name="Rest">What becomes of the rest, and of the backdrop.</param>
+/// <param name="References">With the pictures that are worked by, which are never printed.</param>
 public readonly record struct Look(
-    int Width, int Height, double Zoom = 1, double X = 0, double Y = 0, bool Beyond = false, bool Sharp = false, string? Only = null, LookRest Rest = LookRest.Shown);
+    int Width, int Height, double Zoom = 1, double X = 0, double Y = 0, bool Beyond = false, bool Sharp = false, string? Only = null, LookRest Rest = LookRest.Shown,
+    bool References = false);
 
 /// <summary>Ways to look at a pose; none is ever printed.</summary>
 public enum LookRest

@@ -25,11 +25,11 @@ internal readonly struct Inputs
 
     /// <summary>What the camera sees of a thing's stand.</summary>
     public static IEnumerable<object?> OfStand(Plan plan, ThingPlan thing) =>
-        [thing.Thing, plan.Film.Width, plan.Film.Height, plan.Film.FrameWidthMetres, plan.Film.RestLensMm, plan.Film.FrameRate, plan.Shot.Length, .. plan.Shot.Shakes, .. OfOwner(plan, Address.Camera), .. OfOwner(plan, thing.Thing.Id)];
+        [thing.Thing, plan.Film.Width, plan.Film.Height, plan.Film.FrameWidthMetres, plan.Film.RestLensMm, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, .. plan.Shot.Shakes, .. OfOwner(plan, Address.Camera), .. OfOwner(plan, thing.Thing.Id)];
 
     /// <summary>What a puppet's pose is made of.</summary>
     public static IEnumerable<object?> OfPose(Plan plan, ThingPlan thing) =>
-        [thing.Puppet, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
+        [thing.Puppet, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
 
     private static IEnumerable<object?> OfOwner(Plan plan, string owner) =>
         plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner));

@@ -60,10 +60,15 @@ internal static class KeySnags
             if (leap > VisibleLeap * property.Step)
             {
                 var says = FormattableString.Invariant($"The loop of {what} closes with a jerk: its speed leaps by {Math.Round(leap, 2)} {property.Unit} a frame at {last}.");
-                yield return new Snag("loop", PlaceOf(track.Address), last, track.Address, named.Kind, Math.Round(leap, 2), $"{property.Unit} a frame", says);
+                yield return new Snag(
+                    "loop", PlaceOf(track.Address), last, track.Address, named.Kind, Math.Round(leap, 2), $"{property.Unit} a frame", says,
+                    new Together("Eased the seam of a loop", [.. SeamOf(shot, track, first, last)]), "Slow into the seam and out of it");
             }
         }
     }
+
+    private static IEnumerable<Edit> SeamOf(Shot shot, Track track, int first, int last) =>
+        [.. Easing.Through(shot, track, first), .. Easing.Through(shot, track, last)];
 
     private static IEnumerable<Snag> LeftOut(Film film, Shot shot)
     {

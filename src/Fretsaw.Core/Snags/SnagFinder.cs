@@ -15,13 +15,12 @@ public sealed class SnagFinder(RigCache rigs)
 
     private readonly Recent<(string Shot, string Check), (Inputs Inputs, ImmutableArray<Snag> Snags)> kept = new(MostKept);
 
-    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs, bool blocking = false) => new SnagFinder(rigs).Find(film, shot, CancellationToken.None, blocking);
+    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs, SnagsAsked asked = default) => new SnagFinder(rigs).Find(film, shot, CancellationToken.None, asked);
 
     /// <summary>Snags as they are found. What was found for things that were finished when it was cancelled is kept.</summary>
-    /// <param name="blocking">Also what poses leave out, which later is meant to be.</param>
-    public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel, bool blocking = false)
+    public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel, SnagsAsked asked = default)
     {
-        foreach (var snag in CreepingTrack.Find(film, shot).Concat(KeySnags.Find(film, shot, blocking)))
+        foreach (var snag in CreepingTrack.Find(film, shot).Concat(KeySnags.Find(film, shot, asked.Blocking)).Concat(asked.InStep ? InStep.Find(film, shot) : []))
         {
             yield return snag;
         }
@@ -112,6 +111,7 @@ public sealed class SnagFinder(RigCache rigs)
                 yield return new FlippedMesh(plan, thing);
             }
 
+            yield return new ArcKink(plan, thing);
             foreach (var part in thing.Cast.Plan.Parts.Where(part => plan.Film.Drawings[part.Drawing].Raster is not null))
             {
                 yield return new SoftArt(plan, thing, part);
@@ -133,3 +133,8 @@ public sealed class SnagFinder(RigCache rigs)
         }
     }
 }
+
+/// <summary>What is looked for only when somebody asks.</summary>
+/// <param name="Blocking">What poses leave out, which later is meant to be.</param>
+/// <param name="InStep">What moves in step.</param>
+public readonly record struct SnagsAsked(bool Blocking = false, bool InStep = false);

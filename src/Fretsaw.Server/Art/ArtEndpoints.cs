@@ -20,6 +20,9 @@ namespace Fretsaw.Server.Art;
 /// <param name="Thing">Id of the puppet or flat that came in.</param>
 public sealed record ArtBrought(FilmState State, string Thing, ArtReport Report);
 
+/// <param name="Reference">Id of what came in.</param>
+public sealed record ReferenceBrought(FilmState State, string Reference);
+
 /// <param name="Part">Of the file's pictures, [0, 1].</param>
 public sealed record ArtReading(string File, double Part);
 
@@ -28,6 +31,9 @@ internal static class ArtEndpoints
 {
     private const int ReadingSteps = 50;
     private const int MostStillSide = 4096;
+
+    /// <summary>Twenty seconds of a sequence on ones.</summary>
+    private const int MostPictures = 480;
 
     public static void MapArt(this WebApplication app)
     {
@@ -80,23 +86,26 @@ internal static class ArtEndpoints
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
-            var bytes = await Bytes(file, cancel);
-            var isPng = PngFile.LooksLikePng(bytes);
-            if (!isPng)
-            {
-                ArtFile.DemandSvg(bytes, SafeFile(file));
-            }
-
-            var drawingId = OpenFilms.NewId("art");
-            var art = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
-            if (art.Picture is { } picture)
-            {
-                assets.Put(PngFile.AssetId(picture), picture);
-            }
-
+            var art = await Flat(file, assets, cancel);
             var flat = FlatPlacement.Fitted(opened.Now.Film, art.Drawing, OpenFilms.NewId("flat"), distance);
             var state = opened.Apply(new AddThing(shot, flat, art.Drawing), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, art.Report);
+        }).WithUploadLimit();
+
+        film.MapPost("shots/{shot}/references", async (string id, string shot, IFormFileCollection files, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
+        {
+            FilmException.ThrowIf(files.Count == 0, "reference", "has no picture", "choose PNG or SVG files");
+            FilmException.ThrowIf(files.Count > MostPictures, "reference", $"has {files.Count} pictures", $"bring in up to {MostPictures}");
+            var opened = open.Open(id);
+            var inOrder = files.OrderBy(SafeFile, NumberedNames.One).ToList();
+            var drawings = ImmutableArray.CreateBuilder<Drawing>(files.Count);
+            foreach (var file in inOrder)
+            {
+                drawings.Add((await Flat(file, assets, cancel)).Drawing);
+            }
+
+            var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), Names.Usable(NumberedNames.Stem(SafeFile(inOrder[0]))), drawings.ToImmutable());
+            return new ReferenceBrought(await EditEndpoints.Tell(live, opened.Apply(new AddReference(shot, reference, drawings.ToImmutable()), null)), reference.Id);
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
@@ -112,6 +121,26 @@ internal static class ArtEndpoints
 
         app.MapGet("/api/assets/{asset}", (string asset, AssetStore assets) =>
             TypedResults.Bytes(assets.Picture(asset), "image/png")).WithTags("art");
+    }
+
+    /// <summary>A drawing or picture for a flat or a reference; its pixels are kept.</summary>
+    private static async Task<FlatArt> Flat(IFormFile file, AssetStore assets, CancellationToken cancel)
+    {
+        var bytes = await Bytes(file, cancel);
+        var isPng = PngFile.LooksLikePng(bytes);
+        if (!isPng)
+        {
+            ArtFile.DemandSvg(bytes, SafeFile(file));
+        }
+
+        var drawingId = OpenFilms.NewId("art");
+        var art = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
+        if (art.Picture is { } picture)
+        {
+            assets.Put(PngFile.AssetId(picture), picture);
+        }
+
+        return art;
     }
 
     private static FileContentHttpResult StillOf(OpenFilm opened, string shot, double frame, int? width, AssetStore assets, CancellationToken cancel)

@@ -60,7 +60,7 @@ internal static class FilmEndpoints
             var (film, state) = open.Open(id).Now;
             response.Headers[SeqHeader] = state.Seq.ToString(CultureInfo.InvariantCulture);
             var first = film.Shots.FirstOrDefault(candidate => candidate.Id == shot)?.Id ?? film.Shots.FirstOrDefault()?.Id;
-            return TypedResults.Bytes(FilmJson.Write(film with { Shots = [.. film.Shots.Select(one => one.Id == first ? one : one with { Tracks = [], Cards = [] })] }), "application/json");
+            return TypedResults.Bytes(FilmJson.Write(film with { Shots = [.. film.Shots.Select(one => one.Id == first ? one : one.WithoutKeys())] }), "application/json");
         }).Produces<Film>();
 
         films.MapGet("{id}/shots/{shot}", (string id, string shot, OpenFilms open, HttpResponse response) =>
@@ -71,9 +71,9 @@ internal static class FilmEndpoints
         });
 
         // One snag a line, as they are found.
-        films.MapGet("{id}/shots/{shot}/snags", async (string id, string shot, bool? blocking, OpenFilms open, HttpContext context) =>
+        films.MapGet("{id}/shots/{shot}/snags", async (string id, string shot, bool? blocking, bool? inStep, OpenFilms open, HttpContext context) =>
         {
-            var found = open.Open(id).Snags(shot, blocking ?? false, context.RequestAborted);
+            var found = open.Open(id).Snags(shot, new SnagsAsked(blocking ?? false, inStep ?? false), context.RequestAborted);
             context.Response.ContentType = "application/x-ndjson";
             await Task.Yield();
             foreach (var snag in found)

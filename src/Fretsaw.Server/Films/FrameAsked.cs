@@ -7,9 +7,9 @@ namespace Fretsaw.Server.Films;
 /// <param name="Width">Pixel for pixel when left out.</param>
 internal sealed record FrameAsked(
     double Frame, string? Shot, string? Puppet, string? Cast, double? Aspect, int? Width, int? Height, double? Zoom, double? X, double? Y, bool? Beyond,
-    bool? Sharp, string? Only, LookRest? Rest, bool? Blocked)
+    bool? Sharp, string? Only, LookRest? Rest, bool? Blocked, string? Aside, bool? References)
 {
-    internal View View => new(Shot, Puppet, Cast, Aspect, Blocked ?? false);
+    internal View View => new(Shot, Puppet, Cast, Aspect, Blocked ?? false, Aside);
 
-    internal Look? Look => Width is { } width && Height is { } height ? new Look(width, height, Zoom ?? 1, X ?? 0, Y ?? 0, Beyond ?? false, Sharp ?? false, Only, Rest ?? LookRest.Shown) : null;
+    internal Look? Look => Width is { } width && Height is { } height ? new Look(width, height, Zoom ?? 1, X ?? 0, Y ?? 0, Beyond ?? false, Sharp ?? false, Only, Rest ?? LookRest.Shown, References ?? false) : null;
 }

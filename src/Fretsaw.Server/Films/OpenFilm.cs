@@ -70,10 +70,10 @@ public sealed class OpenFilm
     public Session NewSession(CancellationToken cancel) => new(Now.Film, rigs, cancel);
 
     /// <summary>What is wrong with a shot, as it is found; what earlier edits have not touched is remembered.</summary>
-    public IEnumerable<Snag> Snags(string shot, bool blocking, CancellationToken cancel)
+    public IEnumerable<Snag> Snags(string shot, SnagsAsked asked, CancellationToken cancel)
     {
         var now = Now.Film;
-        return snags.Find(now, now.ShotNamed(shot), cancel, blocking);
+        return snags.Find(now, now.ShotNamed(shot), cancel, asked);
     }
 
     /// <param name="baseSeq">The newest edit the sender knows; null for edits that the server itself makes.</param>

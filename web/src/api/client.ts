@@ -100,6 +100,17 @@ export const api = {
         bodySerializer: whole as never,
       }),
     ),
+  bringReference: (id: string, shot: string, files: File[]) => {
+    const body = new FormData();
+    for (const file of files) body.append("files", file, file.name);
+    return answer(
+      client.POST("/api/films/{id}/shots/{shot}/references", {
+        params: { path: { id, shot } },
+        body: body as never,
+        bodySerializer: whole as never,
+      }),
+    );
+  },
   shelf: () => answer(client.GET("/api/shelf")),
   takeFromShelf: (id: string, puppet: string) =>
     answer(client.POST("/api/films/{id}/shelf/{puppet}", { params: { path: { id, puppet } } })),
@@ -131,11 +142,11 @@ export const shotText = (id: string, shot: string) =>
 export async function watchSnags(
   id: string,
   shot: string,
-  blocking: boolean,
+  { blocking, inStep }: { blocking: boolean; inStep: boolean },
   onFound: (found: Snag[]) => void,
   signal: AbortSignal,
 ): Promise<Snag[]> {
-  const path = `/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags?blocking=${blocking}`;
+  const path = `/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags?blocking=${blocking}&inStep=${inStep}`;
   const response = await fetch(path, { signal });
   if (!response.ok || !response.body) throw new Problem(response.status, "The snags could not be looked for.");
   const found: Snag[] = [];

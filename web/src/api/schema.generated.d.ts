@@ -390,6 +390,7 @@ export interface paths {
             parameters: {
                 query?: {
                     blocking?: boolean;
+                    inStep?: boolean;
                 };
                 header?: never;
                 path: {
@@ -521,6 +522,8 @@ export interface paths {
                     Only?: string;
                     Rest?: components["schemas"]["LookRest"];
                     Blocked?: boolean;
+                    Aside?: string;
+                    References?: boolean;
                 };
                 header?: never;
                 path: {
@@ -838,6 +841,8 @@ export interface paths {
                     Only?: string;
                     Rest?: components["schemas"]["LookRest"];
                     Blocked?: boolean;
+                    Aside?: string;
+                    References?: boolean;
                 };
                 header?: never;
                 path: {
@@ -1309,6 +1314,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/shots/{shot}/references": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        files: components["schemas"]["IFormFileCollection"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReferenceBrought"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/shots/{shot}/frames/{frame}.png": {
         parameters: {
             query?: never;
@@ -1658,7 +1707,27 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"];
+        /** @description Places in picture pixels. */
+        AnswerArcAnswer: {
+            /** @enum {string} */
+            kind: "arc";
+            /**
+             * Format: int32
+             * @description The frame of the first dot.
+             */
+            first: number;
+            /** @description One a frame; null where it is not before the lens. */
+            dots: components["schemas"]["Point"][];
+            /** @description The frames at which the control that moves it is keyed. */
+            keys: number[];
+            grip: null | components["schemas"]["Grip"];
+            address: null | components["schemas"]["Address"];
+            /** @description The places it is keyed at, when it goes on a path. */
+            path: components["schemas"]["PathPlace"][];
+            /** @description Its numbers are keyed by themselves, and could be keyed as a place. */
+            canBePath: boolean;
+        };
         AnswerChartAnswer: {
             /** @enum {string} */
             kind: "chart";
@@ -1690,6 +1759,11 @@ export interface components {
             /** @enum {string} */
             kind: "forms";
             fits: components["schemas"]["FormLine"][];
+        };
+        AnswerGraphAnswer: {
+            /** @enum {string} */
+            kind: "graph";
+            lines: components["schemas"]["GraphLine"][];
         };
         /** @description A mesh coloured by what moves with a pin. */
         AnswerHeatAnswer: {
@@ -1736,6 +1810,22 @@ export interface components {
             folds: components["schemas"]["Fold"][];
             /** @description Of everything on the stage that was asked for. */
             boxes: components["schemas"]["BoxHandle"][];
+        };
+        AnswerPaceAnswer: {
+            /** @enum {string} */
+            kind: "pace";
+            /**
+             * Format: double
+             * @description Picture pixels from a frame to the next.
+             */
+            px: number;
+            /**
+             * Format: int32
+             * @description Where it comes to.
+             */
+            frame: number;
+            /** @description Of what goes so fast. */
+            name: string;
         };
         AnswerShakeAnswer: {
             /** @enum {string} */
@@ -1824,6 +1914,19 @@ export interface components {
             pictures: number;
             /** @description What was changed or left out, in the order of the file. */
             notes: components["schemas"]["ArtNote"][];
+        };
+        /** @description The acting of a shot as it once was, kept under a name to be looked at beside what it is now. What stands on the stage is the shot's. */
+        Aside: {
+            id: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description In frames, [1, 100000].
+             */
+            length: number;
+            tracks: components["schemas"]["Track"][];
+            cards: components["schemas"]["Card"][];
+            steps: components["schemas"]["Stepping"][];
         };
         BaseRequest: {
             /**
@@ -2048,12 +2151,17 @@ export interface components {
              * @description [0, 100]
              */
             stopPercent: number;
+            /**
+             * Format: double
+             * @description How far it goes past the end before it settles there, % of the way, [0, 100].
+             */
+            overPercent?: number;
         };
         /**
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2094,6 +2202,14 @@ export interface components {
             kind: "addReach";
             puppetId: string;
             reach: components["schemas"]["Reach"];
+            title?: null | string;
+        };
+        EditAddReference: {
+            /** @enum {string} */
+            kind: "addReference";
+            shotId: string;
+            reference: components["schemas"]["Reference"];
+            drawings: components["schemas"]["Drawing"][];
             title?: null | string;
         };
         EditAddShake: {
@@ -2224,6 +2340,33 @@ export interface components {
             method?: null | components["schemas"]["ReachMethod"];
             title?: null | string;
         };
+        EditChangeReference: {
+            /** @enum {string} */
+            kind: "changeReference";
+            shotId: string;
+            referenceId: string;
+            name?: null | string;
+            /** Format: double */
+            rate?: null | number;
+            /** Format: int32 */
+            start?: null | number;
+            /** Format: int32 */
+            first?: null | number;
+            /** Format: int32 */
+            last?: null | number;
+            atEnd?: null | components["schemas"]["ReferenceEnd"];
+            over?: null | boolean;
+            hidden?: null | boolean;
+            /** Format: double */
+            opacityPercent?: null | number;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            sizePercent?: null | number;
+            title?: null | string;
+        };
         EditChangeShake: {
             /** @enum {string} */
             kind: "changeShake";
@@ -2253,6 +2396,14 @@ export interface components {
             /** Format: int32 */
             length?: null | number;
             wind?: components["schemas"]["Wind"];
+            /**
+             * Format: double
+             * @description 0 for all frames.
+             */
+            roughRate?: null | number;
+            range?: components["schemas"]["FrameRange"];
+            /** @description All frames play and print again. */
+            withoutRange?: null | boolean;
             title?: null | string;
         };
         /** @description Changes what a thing is called and how it stands while nothing of that is keyed. */
@@ -2393,6 +2544,23 @@ export interface components {
             count: number;
             title?: null | string;
         };
+        /** @description Keeps the acting of a shot, as it is now, aside under a name. */
+        EditKeepAside: {
+            /** @enum {string} */
+            kind: "keepAside";
+            shotId: string;
+            /** @description New to the shot's versions. */
+            newId: string;
+            name: string;
+            title?: null | string;
+        };
+        /** @description Keeps a chart by name, in the place of the one with its id. */
+        EditKeepChart: {
+            /** @enum {string} */
+            kind: "keepChart";
+            chart: components["schemas"]["KeptChart"];
+            title?: null | string;
+        };
         /** @description Adds strokes of a brush to a knead; a knead that is not there yet is made, and with it the mesh of a part that has none. */
         EditKneadMesh: {
             /** @enum {string} */
@@ -2401,6 +2569,14 @@ export interface components {
             partId: string;
             kneadId: string;
             strokes: components["schemas"]["KneadStroke"][];
+            title?: null | string;
+        };
+        /** @description Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before. */
+        EditMakePath: {
+            /** @enum {string} */
+            kind: "makePath";
+            shotId: string;
+            address: components["schemas"]["Address"];
             title?: null | string;
         };
         /** @description Moves keys from one frame to another, and of an owner its card; what stands there already is replaced. */
@@ -2414,6 +2590,8 @@ export interface components {
             to: number;
             addresses: components["schemas"]["Address"][];
             owner?: null | string;
+            /** @description What comes later moves by as much. Towards the start as far as the keys before leave room: in their order, a frame apart. */
+            restFollows?: null | boolean;
             title?: null | string;
         };
         EditMovePart: {
@@ -2537,12 +2715,26 @@ export interface components {
             withRiders: boolean;
             title?: null | string;
         };
+        EditRemoveAside: {
+            /** @enum {string} */
+            kind: "removeAside";
+            shotId: string;
+            asideId: string;
+            title?: null | string;
+        };
         /** @description What rode on the bone rides on what carried it; reaches through the bone go. */
         EditRemoveBone: {
             /** @enum {string} */
             kind: "removeBone";
             puppetId: string;
             boneId: string;
+            title?: null | string;
+        };
+        /** @description Keeps a chart no longer; gaps that were given it stay as they are. */
+        EditRemoveChart: {
+            /** @enum {string} */
+            kind: "removeChart";
+            chartId: string;
             title?: null | string;
         };
         /** @description Takes chosen keys out. */
@@ -2602,6 +2794,14 @@ export interface components {
             kind: "removeReach";
             puppetId: string;
             reachId: string;
+            title?: null | string;
+        };
+        /** @description Takes a reference away, and the pictures that nothing else shows. */
+        EditRemoveReference: {
+            /** @enum {string} */
+            kind: "removeReference";
+            shotId: string;
+            referenceId: string;
             title?: null | string;
         };
         EditRemoveShake: {
@@ -2685,7 +2885,26 @@ export interface components {
             says?: string;
             title?: null | string;
         };
-        /** @description Bends the path through a place: its timing stays. */
+        /** @description Chooses on what a thing, a puppet or all of a shot is drawn. */
+        EditSetStep: {
+            /** @enum {string} */
+            kind: "setStep";
+            shotId: string;
+            /** @description "" for all of the shot but the camera. */
+            owner: string;
+            /** @description "" for all of the owner. */
+            thing: string;
+            /**
+             * Format: int32
+             * @description Frames, [1, 48]; 0 to go by what is said of more.
+             */
+            every: number;
+            title?: null | string;
+        };
+        /**
+         * @description Bends the path through a place: its timing stays. Where its handles are joined, the one that is not given turns with the other and
+         *     keeps its length.
+         */
         EditShapePath: {
             /** @enum {string} */
             kind: "shapePath";
@@ -2696,6 +2915,20 @@ export interface components {
             in?: components["schemas"]["Place"];
             out?: components["schemas"]["Place"];
             joint?: null | components["schemas"]["PathJoint"];
+            title?: null | string;
+        };
+        /** @description Makes one piece of a path straight or smooth: its timing stays. */
+        EditShapePiece: {
+            /** @enum {string} */
+            kind: "shapePiece";
+            shotId: string;
+            address: components["schemas"]["Address"];
+            /**
+             * Format: int32
+             * @description Of the place at which the piece begins.
+             */
+            frame: number;
+            shape: components["schemas"]["PathShape"];
             title?: null | string;
         };
         /** @description Shapes of a part's drawing become a part of their own, which rides on it and is painted right in front of it: a mouth that was drawn on the head. */
@@ -2720,6 +2953,14 @@ export interface components {
              * @description Frames, [1, 100000].
              */
             length: number;
+            title?: null | string;
+        };
+        /** @description Acts the shot as in a version that was kept, which stays kept. */
+        EditTakeAside: {
+            /** @enum {string} */
+            kind: "takeAside";
+            shotId: string;
+            asideId: string;
             title?: null | string;
         };
         /**
@@ -2818,6 +3059,8 @@ export interface components {
             drawings: components["schemas"]["Drawing"][];
             puppets: components["schemas"]["Puppet"][];
             shots: components["schemas"]["Shot"][];
+            /** @description Charts that are kept by name. */
+            charts: components["schemas"]["KeptChart"][];
         };
         /**
          * @description What turns one film into another: what takes an edit back, and what an edit tells those who keep a film. It names only what
@@ -2829,6 +3072,7 @@ export interface components {
             drawings?: null | components["schemas"]["ListChangeOfDrawingAndstring"];
             puppets?: null | components["schemas"]["ListChangeOfPuppetAndstring"];
             shots?: null | components["schemas"]["ListChangeOfShotAndstring"];
+            charts?: null | components["schemas"]["ListChangeOfKeptChartAndstring"];
             inPuppets: components["schemas"]["PuppetChange"][];
             inShots: components["schemas"]["ShotChange"][];
         };
@@ -2932,6 +3176,18 @@ export interface components {
             twists: boolean;
             byHand: boolean;
         };
+        FrameRange: {
+            /**
+             * Format: int32
+             * @description The first frame, 1-based.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The last, included.
+             */
+            to: number;
+        };
         /** @description What lies between a card or key and the next one. */
         Gap: {
             ease: components["schemas"]["Ease"];
@@ -2958,6 +3214,11 @@ export interface components {
              */
             trying?: boolean;
             brush?: null | components["schemas"]["Brush"];
+            /**
+             * Format: double
+             * @description The frame through whose lens the pointer is seen, when it is not the gesture's own: a dot of an arc is dragged where it is shown.
+             */
+            lens?: null | number;
         };
         /**
          * @description SVG 2 §14 paint servers. Linear runs from (X1, Y1) to (X2, Y2). Radial has its circle at (X2, Y2) with radius R
@@ -2988,6 +3249,42 @@ export interface components {
             offset: number;
             colour: components["schemas"]["Colour"];
         };
+        GraphKey: {
+            /** Format: int32 */
+            frame: number;
+            /** Format: double */
+            value: number;
+            /** @description What lies between it and the next. */
+            gap: components["schemas"]["Gap"];
+            /** @description The gap is its own; else the card's. */
+            own: boolean;
+        };
+        /** @description One value over time. */
+        GraphLine: {
+            /** @description The track that has it. */
+            track: components["schemas"]["Address"];
+            /** @description What is keyed to change it: for a number of a place that number. */
+            value: components["schemas"]["Address"];
+            /** @description Of the thing. */
+            name: string;
+            /** @description Of the value. */
+            title: string;
+            unit: string;
+            /** Format: double */
+            step: number;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            max: number;
+            keys: components["schemas"]["GraphKey"][];
+            /**
+             * Format: int32
+             * @description The frame of the first value.
+             */
+            first: number;
+            /** @description One a frame. */
+            values: number[];
+        };
         /** @description What a pointer took hold of. */
         Grip: {
             kind: components["schemas"]["GripKind"];
@@ -3015,9 +3312,10 @@ export interface components {
             shape?: number;
         };
         /** @enum {unknown} */
-        GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Thing" | "Look" | "ThingDistance" | "Focus";
+        GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "PathIn" | "PathOut" | "Thing" | "Look" | "ThingDistance" | "Focus";
         /** Format: binary */
         IFormFile: string;
+        IFormFileCollection: components["schemas"]["IFormFile"][];
         /** @description The shake's offset is in picture pixels and degrees; the sharp zone in metres, far null at infinity. */
         InspectedCamera: {
             /** Format: double */
@@ -3126,6 +3424,12 @@ export interface components {
             puppets: components["schemas"]["InspectedPuppet"][];
             /** @description Far to near. */
             things: components["schemas"]["InspectedThing"][];
+        };
+        /** @description A chart under a name, to be put into any gap of the film; it scales to the gap's length. */
+        KeptChart: {
+            id: string;
+            name: string;
+            gap: components["schemas"]["Gap"];
         };
         /** @description A value, or two or three, at a frame. */
         Key: components["schemas"]["KeyNumberKey"] | components["schemas"]["KeyPlaceKey"] | components["schemas"]["KeyChoiceKey"];
@@ -3264,6 +3568,15 @@ export interface components {
         /** @enum {unknown} */
         LineJoin: "Miter" | "Round" | "Bevel";
         /** @description What turns one list of things into another. */
+        ListChangeOfAsideAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Aside"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
         ListChangeOfBoneAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Bone"][];
@@ -3303,6 +3616,15 @@ export interface components {
         ListChangeOfFormAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Form"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfKeptChartAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["KeptChart"][];
             /** @description Keys of things to take out. */
             gone: string[];
             /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
@@ -3357,6 +3679,15 @@ export interface components {
         ListChangeOfReachAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Reach"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfReferenceAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Reference"][];
             /** @description Keys of things to take out. */
             gone: string[];
             /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
@@ -3575,6 +3906,22 @@ export interface components {
          * @enum {unknown}
          */
         PathJoint: "Free" | "Joined";
+        /** @description A keyed place of a path with its handles' ends. */
+        PathPlace: {
+            /** Format: int32 */
+            frame: number;
+            at: components["schemas"]["Point"];
+            in: components["schemas"]["Point"];
+            out: components["schemas"]["Point"];
+            joint: components["schemas"]["PathJoint"];
+            /** @description The piece after it is; null after the last. */
+            straight: null | boolean;
+        };
+        /**
+         * @description How one piece of a path is shaped.
+         * @enum {unknown}
+         */
+        PathShape: "Straight" | "Smooth";
         /** @description A point that holds or drags its part's mesh. */
         Pin: {
             id: string;
@@ -3751,7 +4098,31 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"];
+        /** @description The path of something through the picture, as the lens of one frame sees it. */
+        QuestionArcQuestion: {
+            /** @enum {string} */
+            kind: "arc";
+            view: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description Whose lens.
+             */
+            frame: number;
+            owner: string;
+            /** @description A part, pin, bone, reach or "body" of a puppet, or "stand". */
+            thing: string;
+            /**
+             * Format: int32
+             * @description The first frame that is wanted; those outside the shot are left out.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The last.
+             */
+            to: number;
+        };
         /** @description The curve of a gap so many frames long. */
         QuestionChartQuestion: {
             /** @enum {string} */
@@ -3773,6 +4144,24 @@ export interface components {
             kind: "forms";
             puppet: string;
             part: string;
+        };
+        /** @description Values over time. */
+        QuestionGraphQuestion: {
+            /** @enum {string} */
+            kind: "graph";
+            shot: string;
+            /** @description Of tracks; of a place each of its numbers is a line. */
+            addresses: components["schemas"]["Address"][];
+            /**
+             * Format: int32
+             * @description The first frame that is wanted.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The last.
+             */
+            to: number;
         };
         /** @description What moves with a pin. */
         QuestionHeatQuestion: {
@@ -3806,6 +4195,17 @@ export interface components {
             frame: number;
             /** @description Of one thing on the stage; null for all. */
             owner?: null | string;
+        };
+        /** @description The fastest step of a puppet over some frames. */
+        QuestionPaceQuestion: {
+            /** @enum {string} */
+            kind: "pace";
+            view: components["schemas"]["View"];
+            owner: string;
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
         };
         QuestionShakeQuestion: {
             /** @enum {string} */
@@ -3843,6 +4243,8 @@ export interface components {
              * @description The last; null for the shot's.
              */
             to?: null | number;
+            /** @description The things whose values have rows of their own below the thing's. */
+            open: string[];
         };
         /** @description The values of one thing. */
         QuestionValuesQuestion: {
@@ -3943,6 +4345,61 @@ export interface components {
             /** @description The swap or form; null for the part's own. */
             within?: null | string;
         };
+        /** @description A picture, a numbered sequence or the panels of a board, under or over a shot's picture. Never printed. */
+        Reference: {
+            id: string;
+            name: string;
+            /** @description Ids of drawings, in their order. */
+            pictures: string[];
+            /**
+             * Format: double
+             * @description Pictures a second, (0, 120].
+             */
+            rate: number;
+            /**
+             * Format: int32
+             * @description The frame of the shot at which it begins; before it nothing is seen.
+             */
+            start: number;
+            /**
+             * Format: int32
+             * @description The first and the last picture that are shown, by number from 1; 0 for the last there is.
+             */
+            first: number;
+            /** Format: int32 */
+            last: number;
+            atEnd: components["schemas"]["ReferenceEnd"];
+            /** @description Over the shot's picture; else under all of it but the backdrop. */
+            over: boolean;
+            hidden: boolean;
+            /**
+             * Format: double
+             * @description [0, 100]
+             */
+            opacityPercent: number;
+            /**
+             * Format: double
+             * @description Where the middle of a picture lies in the frame, px.
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @description Frame pixels for a hundred of its own, [0.01, 100000].
+             */
+            sizePercent: number;
+        };
+        ReferenceBrought: {
+            state: components["schemas"]["FilmState"];
+            /** @description Id of what came in. */
+            reference: string;
+        };
+        /**
+         * @description What a reference does after its last picture.
+         * @enum {unknown}
+         */
+        ReferenceEnd: "Hold" | "Again" | "Gone";
         /** @description Something of the rig that lies on a part's art at rest. Only on a puppet's own bench. */
         RestHandle: {
             kind: components["schemas"]["RestHandleKind"];
@@ -3968,11 +4425,16 @@ export interface components {
             triangles: number[];
         };
         /** @description Where chosen keys go in time. */
-        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingEvenly"] | components["schemas"]["RetimingScatter"];
+        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingExchange"] | components["schemas"]["RetimingEvenly"] | components["schemas"]["RetimingScatter"];
         /** @description As many frames from each chosen frame to the next; the first and the last stay. */
         RetimingEvenly: {
             /** @enum {string} */
             kind: "evenly";
+        };
+        /** @description The last comes first, and so on inward; the gaps stay where they are. Of two poses the one takes the other's place. */
+        RetimingExchange: {
+            /** @enum {string} */
+            kind: "exchange";
         };
         /** @description The last comes first: gaps and paths are gone the other way. */
         RetimingReverse: {
@@ -4092,6 +4554,18 @@ export interface components {
             cards: components["schemas"]["Card"][];
             shakes: components["schemas"]["Shake"][];
             wind: components["schemas"]["Wind"];
+            /** @description What is drawn on twos, threes and slower; no two of one thing. */
+            steps: components["schemas"]["Stepping"][];
+            /**
+             * Format: double
+             * @description Drawings a second while the shot is timed roughly, of everything and the camera too, (0, 120]; null for all frames.
+             */
+            roughRate?: null | number;
+            range?: null | components["schemas"]["FrameRange"];
+            /** @description Pictures to work by, the first undermost. */
+            references: components["schemas"]["Reference"][];
+            /** @description Versions of the acting that were kept, the oldest first. */
+            asides: components["schemas"]["Aside"][];
         };
         ShotChange: {
             id: string;
@@ -4101,10 +4575,12 @@ export interface components {
             inTracks: components["schemas"]["TrackChange"][];
             cards?: null | components["schemas"]["ListChangeOfCardAndCardPlace"];
             shakes?: null | components["schemas"]["ListChangeOfShakeAndstring"];
+            references?: null | components["schemas"]["ListChangeOfReferenceAndstring"];
+            asides?: null | components["schemas"]["ListChangeOfAsideAndstring"];
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, outside, loop, leftOut, edge, uncovered, flipped, soft, pulled, twist or partner. */
+            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
@@ -4171,6 +4647,11 @@ export interface components {
              * @default 0
              */
             fadePercent?: number;
+            /**
+             * @description Typed by hand: how many frames each drawing steps on, or, below nothing, back; gone through again and again. Empty for
+             *     on and back by turns. As much back as on goes round the steady way and gets along with it.
+             */
+            pattern: number[];
         };
         /** @description Where and how a thing stands while nothing is keyed. */
         Stand: {
@@ -4251,6 +4732,18 @@ export interface components {
             /** @description For a property that is a choice, what is chosen; else null. */
             choice?: null | string;
         };
+        /** @description How often something is drawn anew: on ones, on twos, on threes. The narrowest that is said of a value counts, beside the step of its gap. */
+        Stepping: {
+            /** @description Id of a thing on the stage; "" for all of the shot but the camera. */
+            owner: string;
+            /** @description For a puppet the id of a part, with all that sits on it, or of a bone, reach or dial; "" for all of the owner. */
+            thing: string;
+            /**
+             * Format: int32
+             * @description Frames, [1, 48], counted from the shot's first.
+             */
+            every: number;
+        };
         /** @description A round area of a mesh that turns and shifts but does not bend. */
         StiffPatch: {
             id: string;
@@ -4273,6 +4766,8 @@ export interface components {
         /** @description The keys of one thing: the tracks of a part, a pin, a lens … */
         StripRow: {
             thing: string;
+            /** @description The one value whose row this is, below its thing's; null for the thing's own. */
+            value: null | string;
             title: string;
             kind: components["schemas"]["ThingKind"];
             addresses: components["schemas"]["Address"][];
@@ -4450,6 +4945,8 @@ export interface components {
              * @default false
              */
             blocked?: boolean;
+            /** @description Of a shot: acted as in the version that is kept under this id. */
+            aside?: null | string;
         };
         /** @description Weights on one side of an upright line are those of the other side, mirrored. */
         WeightMirror: {

@@ -1,0 +1,147 @@
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Snags;
+
+/// <summary>
+/// Arcs of a puppet's controls that break off at a key: at speed the way turns sharply from one frame to the next, and neither the
+/// frame before nor the one after turns nearly as much. A tight circle turns on every frame, a stagger to and fro on every frame, and
+/// what slows into a key and out of it takes short steps there: none of them is a kink.
+/// </summary>
+internal sealed class ArcKink : IFrameCheck
+{
+    /// <summary>Degrees.</summary>
+    private const double Sharp = 60;
+
+    /// <summary>Of the turn: what a neighbour may turn as well.</summary>
+    private const double Neighbour = 0.5;
+
+    /// <summary>Stage pixels a frame: what is slower turns unseen.</summary>
+    private const double Fast = 5;
+
+    /// <summary>A step at the turn that is smaller than this part of the one beside it has been slowed.</summary>
+    private const double Slowed = 0.6;
+
+    /// <summary>Degrees: it comes back the way it went, so that no smoother path helps.</summary>
+    private const double Back = 150;
+
+    /// <summary>Places of so many frames tell of the one in their middle.</summary>
+    private const int Window = 5;
+
+    private readonly Plan plan;
+    private readonly ThingFrame thing;
+    private readonly List<Control> controls;
+
+    /// <summary>Something with keys of its own, and the last places of its point.</summary>
+    private sealed record Control(string Thing, List<Track> Tracks, HashSet<int> Frames)
+    {
+        public Point[] Places { get; } = new Point[Window];
+
+        public (double Turn, int Frame) Worst { get; set; }
+    }
+
+    public ArcKink(Plan plan, ThingFrame thing)
+    {
+        (this.plan, this.thing) = (plan, thing);
+        var owner = thing.Plan.Thing.Id;
+        Inputs = new Inputs($"kink {owner}", [.. Inputs.OfPose(plan, thing.Plan)]);
+        controls =
+        [
+            .. plan.Shot.Tracks.Where(track => track.Address.Owner == owner && track is not ChoiceTrack && track.AllKeys.Length > 2)
+                .GroupBy(track => track.Address.Thing)
+                .Select(group => new Control(group.Key, [.. group], [.. group.SelectMany(track => track.AllKeys.Skip(1).SkipLast(1)).Select(key => key.Frame)])),
+        ];
+    }
+
+    public Inputs Inputs { get; }
+
+    public IEnumerable<ThingFrame> Posed => [thing];
+
+    public void Visit(Evaluator frame)
+    {
+        var number = (int)frame.Frame;
+        foreach (var control in controls)
+        {
+            if (Tracing.OnStage(thing, control.Thing) is not { } place)
+            {
+                continue;
+            }
+
+            Array.Copy(control.Places, 1, control.Places, 0, Window - 1);
+            control.Places[^1] = place;
+            var middle = number - (Window / 2);
+            if (number >= Window && control.Frames.Contains(middle) && KinkOf(control.Places) is var turn && turn > control.Worst.Turn)
+            {
+                control.Worst = (turn, middle);
+            }
+        }
+    }
+
+    /// <returns>Degrees; 0 for none.</returns>
+    private static double KinkOf(Point[] places)
+    {
+        var turn = Turn(places, 2);
+        return turn >= Sharp && Turn(places, 1) <= turn * Neighbour && Turn(places, 3) <= turn * Neighbour && !IsSlowed(places, 1, 0) && !IsSlowed(places, 2, 3) ? turn : 0;
+    }
+
+    /// <summary>One step against the one beside it that is farther from the turn.</summary>
+    private static bool IsSlowed(Point[] places, int step, int beside) => Step(places, step) < Slowed * Step(places, beside);
+
+    private static double Step(Point[] places, int from) => (places[from + 1] - places[from]).Length;
+
+    private static double Turn(Point[] places, int at)
+    {
+        var (into, on) = (places[at] - places[at - 1], places[at + 1] - places[at]);
+        return into.Length < Fast || on.Length < Fast ? 0 : Math.Abs(Angles.Wrap(on.AngleRadians - into.AngleRadians)) / Angles.RadiansPerDegree;
+    }
+
+    public IEnumerable<Snag> Found() => controls.Where(control => control.Worst.Turn > 0).Select(control =>
+    {
+        var (turn, frame) = control.Worst;
+        var address = control.Tracks[0].Address;
+        var named = Names.Of(plan.Film, plan.Shot, address);
+        var (mend, says) = Mend(control, frame, turn);
+        return new Snag(
+            "kink", "act", frame, address, named.Kind, Math.Round(turn, 1), "°",
+            FormattableString.Invariant($"The arc of {named.Name} has a kink at {frame}: it turns by {Math.Round(turn)}° from one frame to the next."), mend, says);
+    });
+
+    private (Edit Mend, string Says) Mend(Control control, int frame, double turn)
+    {
+        var path = control.Tracks.OfType<PlaceTrack>().FirstOrDefault(track => track.Keys.Any(key => key.Frame == frame));
+        if (path is not null && turn < Back)
+        {
+            var before = path.Keys.Last(key => key.Frame < frame).Frame;
+            return (new Together("Led the arc through smoothly", [
+                new ShapePiece(plan.Shot.Id, path.Address, before, PathShape.Smooth), new ShapePiece(plan.Shot.Id, path.Address, frame, PathShape.Smooth)]), "Lead it through smoothly");
+        }
+
+        var edits = control.Tracks.Where(track => track.AllKeys.Any(key => key.Frame == frame)).SelectMany(track => Easing.Through(plan.Shot, track, frame)).ToList();
+        return (new Together("Slowed into the turn and out of it", edits), "Slow into it and out of it");
+    }
+}
+
+/// <summary>Edits that let tracks stand for a moment at a key.</summary>
+internal static class Easing
+{
+    /// <summary>Slow stop before a key and slow start after it.</summary>
+    public static IEnumerable<Edit> Through(Shot shot, Track track, int frame)
+    {
+        var cards = TrackRuns.CardsOf(shot, track.Address);
+        if (track.AllKeys.LastOrDefault(key => key.Frame < frame) is { } before)
+        {
+            yield return Set(before, slow => slow with { StopPercent = 100, OverPercent = 0 });
+        }
+
+        yield return Set(track.AllKeys.First(key => key.Frame == frame), slow => slow with { StartPercent = 100 });
+
+        SetGap Set(Key key, Func<Slow, Slow> change)
+        {
+            var gap = TrackRuns.GapOf(key, cards);
+            return new SetGap(shot.Id, key.Frame, gap with { Ease = change(gap.Ease as Slow ?? new Slow(100, 100)) }, [track.Address]);
+        }
+    }
+}
