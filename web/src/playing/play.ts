@@ -24,18 +24,22 @@ export function play(clock: Clock = wallClock()): void {
   const shot = shotOf(get());
   if (shot === null || isOnBench(get())) return;
   set({ playing: true, reached: null });
-  void run(clock, get().frame, shot.length, get().film?.frameRate ?? 24);
+  const { from, to } = shot.range ?? { from: 1, to: shot.length };
+  const last = Math.min(to, shot.length);
+  const start = get().frame >= from && get().frame <= last ? get().frame : from;
+  void run(clock, start, { from, length: last - from + 1 }, get().film?.frameRate ?? 24);
 }
 
 /**
  * The clock says which frame is due, so that a second on it is a second of film. A frame that is there is never left out; one that is
  * not is painted for the next time round, while the nearest before it stays. Whatever time is left goes into painting ahead.
  */
-async function run(clock: Clock, first: number, length: number, rate: number): Promise<void> {
+async function run(clock: Clock, first: number, range: { from: number; length: number }, rate: number): Promise<void> {
+  const at = (gone: number) => range.from + (gone % range.length);
   const shown: number[] = [];
   let last = 0;
   while (get().playing) {
-    const due = ((first - 1 + Math.floor(clock.seconds() * rate)) % length) + 1;
+    const due = at(first - range.from + Math.floor(clock.seconds() * rate));
     const picture = due === last ? null : baked(due);
     if (picture !== null) {
       last = due;
@@ -48,7 +52,7 @@ async function run(clock: Clock, first: number, length: number, rate: number): P
     }
     // What would be there too late is left for the next time round.
     const lead = 1 + Math.ceil((usualWait() * rate) / 1000);
-    const from = { ...near(true), frame: ((due - 1 + lead) % length) + 1 };
+    const from = { ...near(true), frame: at(due - range.from + lead) };
     for (let next = nextToBake(from); next !== null; next = nextToBake(from)) void bake(next, from).catch(stop);
     await new Promise(requestAnimationFrame);
   }

@@ -5,13 +5,14 @@ import { goTo } from "../commands/going";
 import { type Chosen, set, useStore } from "../state/store";
 import { pressBead, Shown } from "./beadDrag";
 import { choiceHere, choose } from "./beads";
+import { rowKey } from "./question";
 import { isSeen, type Scale } from "./scale";
 
 /** The keys of one thing: round beads, with a double rail where it is held. A row may have hundreds: only what is in view is drawn. */
 export const BeadRow = memo(({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) => {
   const { inks } = useTheme().palette;
   const thingChosen = useStore((state) => state.chosen?.thing === row.thing);
-  const chosen = useStore((state) => choiceHere(state)?.rows.get(row.thing)?.frames);
+  const chosen = useStore((state) => choiceHere(state)?.rows.get(rowKey(row))?.frames);
   const click = (frame: number) => {
     const kind = chosenKind[row.kind];
     if (kind) set({ chosen: { kind, owner, thing: row.thing } });
@@ -25,14 +26,17 @@ export const BeadRow = memo(({ row, owner, scale }: { row: Row; owner: string; s
     event.preventDefault();
     event.stopPropagation();
   };
-  const seen = row.beads.filter(({ frame }) => isSeen(scale, frame));
+  const seen = row.beads.map(({ frame }) => frame).filter((frame) => isSeen(scale, frame));
+  const [still, taken] = [seen.filter((frame) => !chosen?.has(frame)), seen.filter((frame) => chosen?.has(frame))];
+  const dense = seen.length > MostSingle;
+  const ink = thingChosen ? inks.blade : inks.ink;
   const bead = (frame: number) => (
     <circle
       key={frame}
       data-bead={frame}
       cx={scale.x(frame)}
       cy={Middle}
-      r={5}
+      r={Radius}
       fill={chosen?.has(frame) ? inks.petrol : thingChosen ? inks.blade : inks.card}
       stroke={chosen?.has(frame) ? inks.petrol : thingChosen ? inks.blade : inks.ink}
       strokeWidth={1.4}
@@ -50,24 +54,28 @@ export const BeadRow = memo(({ row, owner, scale }: { row: Row; owner: string; s
       style={{ display: "block", overflow: "hidden" }}
       role="group"
       aria-label={`Keys of ${row.title}`}
-      data-row={row.thing}
+      data-row={rowKey(row)}
       onPointerDown={(event) => {
-        const frame = frameOf(event.target);
+        const frame = dense ? nearest(seen, scale, event) : frameOf(event.target);
         if (frame !== null) pressBead(event, row, frame, scale, click);
       }}
       onKeyDown={keyed}
     >
       <path d={rails(row, scale, false)} stroke={inks.soft} strokeOpacity={0.5} strokeWidth={1.5} />
       <path d={rails(row, scale, true)} stroke={inks.soft} strokeOpacity={0.7} />
-      {seen.filter(({ frame }) => !chosen?.has(frame)).map(({ frame }) => bead(frame))}
+      {dense ? <Dots frames={still} scale={scale} line={ink} fill={thingChosen ? ink : inks.card} /> : still.map(bead)}
       <g style={{ transform: Shown }}>
-        {seen.filter(({ frame }) => chosen?.has(frame)).map(({ frame }) => bead(frame))}
+        {dense ? <Dots frames={taken} scale={scale} line={inks.petrol} fill={inks.petrol} /> : taken.map(bead)}
       </g>
     </svg>
   );
 });
 
 const Middle = 12;
+const Radius = 5;
+
+/** A row with more beads in view draws them as one: they touch, and each could not be taken hold of anyway. */
+const MostSingle = 60;
 
 /** The frame of the bead that an event is on. */
 function frameOf(target: EventTarget): number | null {
@@ -75,16 +83,45 @@ function frameOf(target: EventTarget): number | null {
   return frame === undefined ? null : Number(frame);
 }
 
-/** The lines between beads: one where the value moves, two where it is held. */
+/** The bead that lies under a press, where they are drawn as one. */
+function nearest(frames: number[], scale: Scale, event: React.PointerEvent<SVGElement>): number | null {
+  const x = event.clientX - event.currentTarget.getBoundingClientRect().left;
+  const off = (frame: number) => Math.abs(scale.x(frame) - x);
+  const found = frames.reduce<number | null>((best, one) => (best === null || off(one) < off(best) ? one : best), null);
+  return found !== null && off(found) <= Radius + 1 ? found : null;
+}
+
+/** Many beads as two strokes: of those that fall on one pixel the first is drawn. */
+function Dots({ frames, scale, line, fill }: { frames: number[]; scale: Scale; line: string; fill: string }) {
+  const pixels = [...new Set(frames.map((frame) => Math.round(scale.x(frame))))];
+  const d = pixels.map((x) => `M${x} ${Middle}h0`).join("");
+  return (
+    <g strokeLinecap="round" style={{ cursor: "pointer" }} data-dots={frames.length}>
+      <path d={d} stroke={line} strokeWidth={2 * Radius + 1.4} />
+      <path d={d} stroke={fill} strokeWidth={2 * Radius - 1.4} />
+    </g>
+  );
+}
+
+/** The lines between beads: one where the value moves, two where it is held. Those that go on from each other are one. */
 function rails(row: Row, scale: Scale, held: boolean): string {
-  let lines = "";
+  let [lines, from, to] = ["", 0, 0];
+  const flush = () => {
+    if (to === from) return;
+    lines += held ? `M${from} ${Middle - 2}H${to}M${from} ${Middle + 2}H${to}` : `M${from} ${Middle}H${to}`;
+  };
   for (let i = 0; i + 1 < row.beads.length; i++) {
     const [bead, next] = [row.beads[i], row.beads[i + 1]];
     if (bead === undefined || next === undefined || bead.heldAfter !== held) continue;
     if (next.frame < scale.from - 1 || bead.frame > scale.to + 1) continue;
-    const [from, to] = [scale.x(bead.frame), scale.x(next.frame)];
-    lines += held ? `M${from} ${Middle - 2}H${to}M${from} ${Middle + 2}H${to}` : `M${from} ${Middle}H${to}`;
+    const [start, end] = [scale.x(bead.frame), scale.x(next.frame)];
+    if (start > to || to === 0) {
+      flush();
+      from = start;
+    }
+    to = end;
   }
+  flush();
   return lines;
 }
 

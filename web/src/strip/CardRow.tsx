@@ -7,22 +7,33 @@ import { orderThumb } from "../stage/thumbs";
 import { commit } from "../state/film";
 import { isBlocking } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
-import { useStore } from "../state/store";
+import { get, useStore } from "../state/store";
+import { choiceHere, choose, framesChosen } from "./beads";
+import { rowKey } from "./question";
 import type { Scale } from "./scale";
 import { useFrameDrag } from "./useFrameDrag";
 
 const CardHeight = 58;
+/** Cards with less room to the next, px, are strokes: they lie too close to be told apart. */
+const Narrowest = 7;
+
+/** Ticks that lie closer, px, are drawn as one. */
+const ClosestTicks = 2;
+
 const Widest = { pose: 46, mark: 76 };
 
 /** Cards with their pictures, and in the gaps between them the charts: ticks, or a double rail where nothing moves. */
 export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
+  const { inks } = useTheme().palette;
+  const isCamera = owner.kind === "Camera";
+  const widest = isCamera ? Widest.mark : Widest.pose;
   const seen = owner.cards.filter(
     (card) =>
       card.frame <= scale.to + 80 / scale.perFrame && (card.next ?? card.frame) >= scale.from - 80 / scale.perFrame,
   );
   const full = seen.filter((card) => card.full);
-  const isCamera = owner.kind === "Camera";
-  const widest = isCamera ? Widest.mark : Widest.pose;
+  const room = (card: PoseCard) => (card.next == null ? widest : (card.next - card.frame) * scale.perFrame);
+  const [wide, thin] = [full.filter((card) => room(card) >= Narrowest), full.filter((card) => room(card) < Narrowest)];
   const widths = new Map(
     full.map((card) => [
       card.frame,
@@ -37,7 +48,12 @@ export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
       role="group"
       aria-label={`Cards of ${owner.name}`}
     >
-      {full.map((card) => (
+      <path
+        d={thin.map(({ frame }) => `M${Math.round(scale.x(frame))} 9v${CardHeight}`).join("")}
+        stroke={inks.line}
+        strokeWidth={2}
+      />
+      {wide.map((card) => (
         <Gap key={card.frame} card={card} scale={scale} after={widths.get(card.frame) ?? widest} />
       ))}
       {seen
@@ -45,15 +61,8 @@ export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
         .map((card) => (
           <Slip key={card.frame} frame={card.frame} scale={scale} />
         ))}
-      {full.map((card) => (
-        <Card
-          key={card.frame}
-          card={card}
-          owner={owner.owner}
-          ownerKind={owner.kind}
-          scale={scale}
-          width={widths.get(card.frame) ?? widest}
-        />
+      {wide.map((card) => (
+        <Card key={card.frame} card={card} owner={owner} scale={scale} width={widths.get(card.frame) ?? widest} />
       ))}
     </svg>
   );
@@ -66,6 +75,8 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   const [from, to] = [scale.x(card.frame), scale.x(card.next)];
   const y = 38;
   const start = from - 4 + after + 2;
+  const mark = (tick: number) => `M${from + tick * (to - from)} ${y - 7}v14`;
+  const staggers = card.gap?.stagger != null;
   if (blocked || card.still || card.gap?.held) {
     return to - start < 6 ? null : (
       <path
@@ -79,10 +90,25 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   return (
     <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")}>
       <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
-      {card.ticks.map((tick, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
-        <path key={i} d={`M${from + tick * (to - from)} ${y - 7}v14`} stroke={inks.blade} strokeWidth={1} />
-      ))}
+      {scale.perFrame < ClosestTicks ? (
+        <path d={card.ticks.map((tick) => mark(tick)).join("")} stroke={inks.blade} strokeWidth={1} />
+      ) : (
+        card.ticks.map((tick, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
+          <path key={i} d={mark(tick)} stroke={staggers ? inks.brass : inks.blade} strokeWidth={1} />
+        ))
+      )}
+      {staggers && (
+        <polyline
+          data-zigzag
+          points={card.ticks
+            .map((tick, i) => `${from + tick * (to - from)} ${y - 22 + (14 * i) / card.ticks.length}`)
+            .join(" ")}
+          fill="none"
+          stroke={inks.brass}
+          strokeWidth={1.2}
+        />
+      )}
     </g>
   );
 });
@@ -99,35 +125,58 @@ function Slip({ frame, scale }: { frame: number; scale: Scale }) {
 
 interface CardProps {
   card: PoseCard;
-  owner: string;
-  ownerKind: StripOwner["kind"];
+  owner: StripOwner;
   scale: Scale;
   width: number;
 }
 
-const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
+/** With Shift or Ctrl its keys join the chosen ones or leave them: so several cards are spaced, exchanged, repeated and copied. */
+function toggleCard({ frame }: PoseCard, { rows }: StripOwner): void {
+  const here = rows.filter((row) => row.value == null && row.beads.some((bead) => bead.frame === frame));
+  const all = here.every((row) => choiceHere()?.rows.get(rowKey(row))?.frames.has(frame));
+  choose(
+    here.map((row) => ({ row, frames: [frame] })),
+    all ? "toggle" : "also",
+  );
+}
+
+const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
+  const owner = of.owner;
   const { inks } = useTheme().palette;
   const here = useStore((state) => state.frame === card.frame);
   const shotId = useStore((state) => state.shotId) ?? "";
   const [moved, drag] = useFrameDrag(
     scale,
     goTo,
-    (from, to) => void commit({ kind: "moveKeys", shotId, from, to, owner, addresses: [] }),
+    (from, to) =>
+      void commit({ kind: "moveKeys", shotId, from, to, owner, addresses: [], restFollows: get().restFollows }),
   );
-  const isCamera = ownerKind === "Camera";
+  const chosen = useStore((state) => framesChosen(state)?.has(card.frame) ?? false);
+  const isCamera = of.kind === "Camera";
   const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner };
   const picture = usePicture(view, card.frame, isCamera);
   const clip = `card-${owner}-${card.frame}`;
   return (
     <g
       transform={`translate(${scale.x(card.frame) - 4 + (moved?.shift ?? 0)} 9)`}
-      onPointerDown={(event) => drag(card.frame, event)}
+      onPointerDown={(event) => {
+        if (!event.shiftKey && !event.ctrlKey && !event.metaKey) return drag(card.frame, event);
+        event.stopPropagation();
+        toggleCard(card, of);
+      }}
       style={{ cursor: "pointer" }}
       data-card={card.frame}
       tabIndex={0}
       role="button"
       aria-label={`${isCamera ? "Camera mark" : "Pose card"}${card.name ? ` “${card.name}”` : ""} at frame ${card.frame}`}
-      onKeyDown={(event) => event.key === "Enter" && goTo(card.frame)}
+      aria-pressed={chosen}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") goTo(card.frame);
+        if (event.key !== " ") return;
+        event.preventDefault();
+        event.stopPropagation();
+        toggleCard(card, of);
+      }}
     >
       {card.name && <title>{card.name}</title>}
       <clipPath id={clip}>
@@ -138,8 +187,9 @@ const Card = memo(({ card, owner, ownerKind, scale, width }: CardProps) => {
         height={CardHeight}
         rx={4}
         fill={inks.card}
-        stroke={here ? inks.petrol : inks.line}
+        stroke={here || chosen ? inks.petrol : inks.line}
         strokeWidth={here ? 2 : 1}
+        strokeDasharray={chosen && !here ? "4 2" : undefined}
       />
       {picture && (
         <image

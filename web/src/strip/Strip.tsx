@@ -1,23 +1,31 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
-import type { StripOwner, StripRow } from "../api/types";
+import type { StripOwner } from "../api/types";
+import { useTip } from "../commands/CommandButton";
 import { goTo } from "../commands/going";
+import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
-import { choose } from "./beads";
+import { choiceHere } from "./beads";
 import { type Band, startBand } from "./boxBeads";
 import { CardRow } from "./CardRow";
 import { ChosenSpan } from "./ChosenSpan";
+import { GraphPane } from "./graph/GraphPane";
 import { InView } from "./InView";
+import { PlayRange } from "./PlayRange";
+import { rowKey } from "./question";
 import { RangeBar } from "./RangeBar";
+import { Names, RowName } from "./RowName";
 import { Ruler } from "./Ruler";
 import { type Scale, scaleOf } from "./scale";
 import { along, nearer, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 
-const Names = 148;
+/** What of the strip stands above the graph and below it, px. */
+const BesideGraph = 116;
+const LeastGraph = 110;
 
 /** One notch of the wheel. */
 const Notch = 1.15;
@@ -27,19 +35,26 @@ export function Strip({ camera }: { camera: boolean }) {
   const length = useShot()?.length ?? null;
   const castId = useStore((state) => state.castId);
   const owner = useStrip(camera ? "camera" : castId);
+  const section = useRef<HTMLElement>(null);
   const lane = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
+  const [graphHigh, setGraphHigh] = useState(LeastGraph);
   useEffect(() => {
     const element = lane.current;
     if (!element) return;
-    const watcher = new ResizeObserver(() => setWidth(element.clientWidth));
+    const watcher = new ResizeObserver(() => {
+      setWidth(element.clientWidth);
+      setGraphHigh(Math.max(LeastGraph, (section.current?.clientHeight ?? 0) - BesideGraph));
+    });
     watcher.observe(element);
+    if (section.current) watcher.observe(section.current);
     return () => watcher.disconnect();
   }, []);
   const stripView = useStore((state) => state.stripView);
   const scale = useMemo(() => scaleOf(width, stripViewOf(stripView, length ?? 1)), [width, length, stripView]);
   const [filter, setFilter] = useState("");
-  const section = useRef<HTMLElement>(null);
+  const onlyChosen = useStore((state) => state.onlyChosen);
+  const graph = useStore((state) => state.graph);
   // A wheel that is not passive, so that the page does not grow: with Ctrl nearer, across or with Shift along.
   useEffect(() => {
     const element = section.current;
@@ -98,39 +113,81 @@ export function Strip({ camera }: { camera: boolean }) {
           }}
         >
           <Box
-            component="input"
-            type="search"
-            aria-label="Find a row of keys by name"
-            placeholder="Find a row"
-            value={filter}
-            onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
             sx={{
               width: Names,
               flexShrink: 0,
-              boxSizing: "border-box",
-              font: "inherit",
-              fontSize: 12,
-              color: "inherit",
-              px: 1.5,
-              border: 0,
+              display: "flex",
               bgcolor: "background.paper",
               borderRight: 1,
               borderColor: "divider",
             }}
-          />
+          >
+            <Box
+              component="input"
+              type="search"
+              aria-label="Find a row of keys by name"
+              placeholder="Find a row"
+              value={filter}
+              onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
+              sx={{
+                flex: 1,
+                minWidth: 0,
+                boxSizing: "border-box",
+                font: "inherit",
+                fontSize: 12,
+                color: "inherit",
+                pl: 1.5,
+                border: 0,
+                bgcolor: "transparent",
+              }}
+            />
+            <Toggle
+              command="only-chosen"
+              on={onlyChosen}
+              d="M6 2a4 4 0 1 1 0 8a4 4 0 1 1 0-8M6 5a1 1 0 1 1 0 2a1 1 0 1 1 0-2"
+            />
+            <Toggle command="graph" on={graph} d="M1 10C5 10 6 2 11 2" />
+          </Box>
           <Box
             ref={lane}
             onPointerDown={scrub}
             sx={{ position: "relative", flex: 1, overflow: "hidden", cursor: "ew-resize", touchAction: "none" }}
           >
             <Ruler length={length} scale={scale} width={width} />
+            <PlayRange scale={scale} />
             <ChosenSpan scale={scale} />
           </Box>
         </Box>
-        {owner && <OwnerRows owner={owner} scale={scale} filter={filter} />}
+        {owner && <OwnerRows owner={owner} scale={scale} filter={filter} graphHigh={graphHigh} />}
         <Blade scale={scale} />
       </Box>
       <RangeBar length={length} />
+    </Box>
+  );
+}
+
+/** A way of showing the strip, switched on and off by its command. */
+function Toggle({ command, on, d }: { command: string; on: boolean; d: string }) {
+  const tip = useTip(command);
+  return (
+    <Box
+      component="button"
+      aria-label={tip}
+      title={tip}
+      aria-pressed={on}
+      onClick={() => commandOf(command).run()}
+      sx={{
+        border: 0,
+        width: 24,
+        p: 0,
+        cursor: "pointer",
+        color: on ? "background.paper" : "text.primary",
+        bgcolor: on ? "primary.main" : "transparent",
+      }}
+    >
+      <svg width={12} height={12} aria-hidden="true" style={{ display: "block", margin: "auto" }}>
+        <path d={d} fill="none" stroke="currentColor" strokeWidth={1.5} />
+      </svg>
     </Box>
   );
 }
@@ -170,25 +227,46 @@ function Blade({ scale }: { scale: Scale }) {
   );
 }
 
-const OwnerRows = memo(({ owner, scale, filter }: { owner: StripOwner; scale: Scale; filter: string }) => {
+const isOnGraph = (target: EventTarget) => target instanceof Element && target.closest("[data-testid=graph]") !== null;
+
+interface OwnerRowsProps {
+  owner: StripOwner;
+  scale: Scale;
+  filter: string;
+  graphHigh: number;
+}
+
+const OwnerRows = memo(({ owner, scale, filter, graphHigh }: OwnerRowsProps) => {
   const { inks } = useTheme().palette;
   const [band, setBand] = useState<Band | null>(null);
-  const rows = owner.rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()));
+  const graph = useStore((state) => state.graph);
+  const onlyChosen = useStore((state) => state.onlyChosen);
+  const thing = useStore((state) => (state.onlyChosen ? state.chosen?.thing : undefined));
+  const choice = useStore((state) => (state.onlyChosen ? choiceHere(state) : null));
+  const rows = owner.rows.filter(
+    (row) =>
+      row.title.toLowerCase().includes(filter.trim().toLowerCase()) &&
+      (!onlyChosen || row.thing === thing || choice?.rows.has(rowKey(row))),
+  );
   return (
     <Box
       sx={{ position: "relative" }}
       onPointerDown={(event: React.PointerEvent<HTMLElement>) => {
-        if (event.clientX > event.currentTarget.getBoundingClientRect().left + Names)
+        if (event.clientX > event.currentTarget.getBoundingClientRect().left + Names && !isOnGraph(event.target))
           startBand(event, rows, scale, setBand);
       }}
     >
-      <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name} tall>
+      <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name}>
         <CardRow owner={owner} scale={scale} />
       </Named>
+      {graph && <GraphPane owner={owner} scale={scale} names={Names} high={graphHigh} />}
       {rows.map((row) => (
-        <Named key={row.thing} title={row.title} row={row}>
-          <BeadRow row={row} owner={owner.owner} scale={scale} />
-        </Named>
+        <Box key={rowKey(row)} sx={{ display: "flex" }}>
+          <RowName row={row} />
+          <InView minHeight={24}>
+            <BeadRow row={row} owner={owner.owner} scale={scale} />
+          </InView>
+        </Box>
       ))}
       {band && (
         <Box
@@ -206,37 +284,13 @@ const OwnerRows = memo(({ owner, scale, filter }: { owner: StripOwner; scale: Sc
   );
 });
 
-function Named({
-  title,
-  note,
-  tall,
-  row,
-  children,
-}: {
-  title: string;
-  note?: string;
-  tall?: boolean;
-  /** A press on the name chooses all of its keys. */
-  row?: StripRow;
-  children: React.ReactNode;
-}) {
+function Named({ title, note, children }: { title: string; note: string; children: React.ReactNode }) {
   return (
-    <Box sx={{ display: "flex", borderBottom: tall ? 1 : 0, borderColor: "divider" }}>
+    <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
       <Box
-        component={row ? "button" : "div"}
-        aria-label={row && `Choose all keys of ${title}`}
-        title={row && "All of its keys are chosen (Shift: these too)"}
-        onClick={(event: React.MouseEvent) =>
-          row && choose([{ row, frames: row.beads.map(({ frame }) => frame) }], event.shiftKey ? "also" : "only")
-        }
         sx={{
           width: Names,
           flexShrink: 0,
-          border: 0,
-          font: "inherit",
-          color: "inherit",
-          textAlign: "left",
-          cursor: row ? "pointer" : "default",
           bgcolor: "background.paper",
           borderRight: 1,
           borderColor: "divider",
@@ -248,15 +302,10 @@ function Named({
           overflow: "hidden",
         }}
       >
-        <Box
-          sx={{ fontWeight: tall ? 700 : 400, whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}
-          title={title}
-        >
-          {title}
-        </Box>
-        {note && <Box sx={{ color: "text.secondary", fontSize: 12 }}>{note}</Box>}
+        <Box sx={{ fontWeight: 700, whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}>{title}</Box>
+        <Box sx={{ color: "text.secondary", fontSize: 12 }}>{note}</Box>
       </Box>
-      <InView minHeight={tall ? 78 : 24}>{children}</InView>
+      <InView minHeight={78}>{children}</InView>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { followPointer } from "../stage/followPointer";
 import { commit } from "../state/film";
 import { get } from "../state/store";
 import { beadsOf, choiceHere, choose, spanOf } from "./beads";
+import { rowKey } from "./question";
 import type { Scale } from "./scale";
 
 /** Where chosen beads are shown while they are dragged: a style of the strip, so that moving thousands of them renders nothing anew. */
@@ -90,7 +91,7 @@ export function pressBead(
     choose(only, "toggle");
     return;
   }
-  if (!choiceHere()?.rows.get(row.thing)?.frames.has(frame)) choose(only, "only");
+  if (!choiceHere()?.rows.get(rowKey(row))?.frames.has(frame)) choose(only, "only");
   dragChosen(event, scale, () => {
     choose(only, "only");
     onClick(frame);

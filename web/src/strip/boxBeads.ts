@@ -1,6 +1,7 @@
 import type { StripRow } from "../api/types";
 import { followPointer } from "../stage/followPointer";
 import { choose } from "./beads";
+import { rowKey } from "./question";
 import type { Scale } from "./scale";
 
 export interface Band {
@@ -52,7 +53,7 @@ function rowsIn(
 ): { row: StripRow; frames: number[] }[] {
   return [...area.querySelectorAll<SVGElement>("[data-row]")].flatMap((svg) => {
     const place = svg.getBoundingClientRect();
-    const row = rows.find(({ thing }) => thing === svg.dataset.row);
+    const row = rows.find((one) => rowKey(one) === svg.dataset.row);
     if (!row || place.bottom < box.top || place.top > box.bottom) return [];
     const [from, to] = [scale.frame(box.left - place.left), scale.frame(box.right - place.left)];
     const frames = row.beads.map(({ frame }) => frame).filter((frame) => frame >= from && frame <= to);
