@@ -60,6 +60,7 @@ export function ChosenKeys() {
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         {first !== last && <CommandButton command="keys-reversed">Reverse</CommandButton>}
         {first !== last && <CommandButton command="keys-evenly">Space evenly</CommandButton>}
+        {first !== last && <CommandButton command="keys-exchanged">Exchange poses</CommandButton>}
         <CommandButton command="keys-held">Hold here</CommandButton>
         <CommandButton command="choose-no-keys">Choose none</CommandButton>
       </Box>

@@ -3,7 +3,8 @@ import { engine } from "../engine/engine";
 import { commit, tell } from "../state/film";
 import { shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
-import { beadsOf, choiceHere, choose, ownerHere, spanOf } from "../strip/beads";
+import { beadsOf, choiceHere, choose, framesChosen, ownerHere, spanOf } from "../strip/beads";
+import { stripQuestion } from "../strip/question";
 import { along, nearer, StepNearer, see } from "../strip/stripView";
 import type { Command } from "./command";
 
@@ -39,7 +40,7 @@ export function holdChosen(): void {
 async function chooseKeys(at?: number): Promise<void> {
   const [shot, owner] = [get().shotId, ownerHere()];
   if (shot === null || owner === null) return;
-  const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(tell);
+  const answer = await engine.ask(stripQuestion(shot, owner)).catch(tell);
   const rows = answer?.strip?.rows ?? [];
   choose(
     rows.map((row) => ({
@@ -69,6 +70,18 @@ function seeChosenKeys(): void {
   see(length(), () => ({ from: first - room, to: last + room }));
 }
 
+function setRange(change: (range: FrameRange, frame: number) => FrameRange): void {
+  const shot = shotOf(get());
+  if (shot === null) return;
+  const range = change(shot.range ?? { from: 1, to: shot.length }, get().frame);
+  void commit({ kind: "changeShot", shotId: shot.id, range });
+}
+
+interface FrameRange {
+  from: number;
+  to: number;
+}
+
 /** Keys that are chosen on the strip, and how near the strip is. */
 export const beading: Command[] = [
   { id: "choose-keys", name: "Choose all keys", keys: "ctrl+a", lacks: noOwner, run: () => void chooseKeys() },
@@ -96,8 +109,53 @@ export const beading: Command[] = [
   },
   { id: "keys-reversed", name: "Reverse the chosen keys in time", lacks: none, run: () => retime({ kind: "reverse" }) },
   { id: "keys-evenly", name: "Space the chosen keys evenly", lacks: none, run: () => retime({ kind: "evenly" }) },
+  {
+    id: "keys-exchanged",
+    name: "Exchange the chosen poses",
+    lacks: (state: State) => none(state) ?? ((framesChosen(state)?.size ?? 0) < 2 ? "choose keys at two frames" : null),
+    run: () => retime({ kind: "exchange" }),
+  },
   { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
   { id: "keys-held", name: "Hold the chosen rows here", lacks: none, run: holdChosen },
+  {
+    id: "rest-follows",
+    name: "A card that is dragged takes along what follows, or leaves it",
+    keys: "shift+d",
+    run: () => set({ restFollows: !get().restFollows }),
+  },
+  {
+    id: "graph",
+    name: "Show the values of what is chosen over time",
+    keys: "t",
+    run: () => set({ graph: !get().graph }),
+  },
+  {
+    id: "only-chosen",
+    name: "Show the rows of what is chosen alone",
+    keys: "shift+t",
+    run: () => set({ onlyChosen: !get().onlyChosen }),
+  },
+  {
+    id: "range-from",
+    name: "Play and print from here",
+    keys: "shift+bracketleft",
+    run: () => setRange((range, frame) => ({ from: frame, to: Math.max(frame, range.to) })),
+  },
+  {
+    id: "range-to",
+    name: "Play and print up to here",
+    keys: "shift+bracketright",
+    run: () => setRange((range, frame) => ({ from: Math.min(range.from, frame), to: frame })),
+  },
+  {
+    id: "range-all",
+    name: "Play and print all of the shot",
+    lacks: (state: State) => (shotOf(state)?.range ? null : "no part of it is marked"),
+    run: () => {
+      const shotId = get().shotId;
+      if (shotId !== null) void commit({ kind: "changeShot", shotId, withoutRange: true });
+    },
+  },
   {
     id: "strip-nearer",
     name: "Strip from nearer",

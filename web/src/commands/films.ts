@@ -29,8 +29,9 @@ const shotName = () => {
 
 async function newShot(): Promise<void> {
   const id = newId("shot");
-  const shot = { id, name: shotName(), length: 96, things: [], tracks: [], cards: [], shakes: [] };
-  await commit({ kind: "addShot", shot: { ...shot, wind: { strengthPercent: 100 } } });
+  const empty = { things: [], tracks: [], cards: [], shakes: [], steps: [], references: [], asides: [] };
+  const shot = { id, name: shotName(), length: 96, ...empty, wind: { strengthPercent: 100 } };
+  await commit({ kind: "addShot", shot });
   await chooseShot(id);
 }
 

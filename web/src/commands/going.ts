@@ -4,6 +4,7 @@ import { chooseShot, tell } from "../state/film";
 import { shotOf } from "../state/select";
 import { get, type Place, places, set, touch } from "../state/store";
 import { ownerHere } from "../strip/beads";
+import { stripQuestion } from "../strip/question";
 import type { Command } from "./command";
 
 export const placeNames: Record<Place, string> = {
@@ -24,7 +25,7 @@ export function goTo(frame: number): void {
 async function cardFrames(): Promise<number[]> {
   const [shot, owner] = [get().shotId, ownerHere()];
   if (shot === null || owner === null) return [];
-  const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(tell);
+  const answer = await engine.ask(stripQuestion(shot, owner)).catch(tell);
   return answer?.strip?.cards.map((card) => card.frame) ?? [];
 }
 

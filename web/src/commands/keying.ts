@@ -1,6 +1,6 @@
 import { engine } from "../engine/engine";
 import { commit, tell, wish } from "../state/film";
-import { castOf, isBlocking } from "../state/select";
+import { castOf, isBlocking, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
@@ -35,6 +35,12 @@ function takeCardOut(): void {
   const { shotId, frame } = get();
   const owner = ownerHere();
   if (shotId && owner) void commit({ kind: "removeKeys", shotId, frame, owner, addresses: [] });
+}
+
+/** The version that was last looked at, else the newest. */
+function otherVersion(state: State): string | undefined {
+  const asides = shotOf(state)?.asides ?? [];
+  return (asides.find((one) => one.id === state.compared) ?? asides.at(-1))?.id;
 }
 
 const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
@@ -96,6 +102,21 @@ export const keying: Command[] = [
     keys: "g",
     places: ["act"],
     run: () => set({ ghosts: { ...get().ghosts, on: !get().ghosts.on } }),
+  },
+  {
+    id: "arcs",
+    name: "Show the arc of what is chosen",
+    keys: "a",
+    places: ["act"],
+    run: () => set({ arcs: { ...get().arcs, on: !get().arcs.on } }),
+  },
+  {
+    id: "flip",
+    name: "Flip between now and a kept version",
+    keys: "y",
+    places: ["act"],
+    lacks: (state) => (otherVersion(state) === undefined ? "keep a version first" : null),
+    run: () => set({ aside: get().aside === null ? (otherVersion(get()) ?? null) : null }),
   },
   {
     id: "whole-body",

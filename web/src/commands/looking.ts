@@ -54,6 +54,13 @@ const all: Command[] = [
     run: () => toggleWay(way),
     held: (down: boolean) => holdWay(way, down),
   })),
+  {
+    id: "references",
+    name: "Look: references",
+    keys: "l",
+    run: () => set({ references: !get().references }),
+    held: (down) => get().referencesHeld !== down && set({ referencesHeld: down }),
+  },
   { id: "beyond", name: "Look: past the frame’s edges", run: () => set({ beyond: !get().beyond }) },
 ];
 

@@ -15,16 +15,19 @@ export interface Look {
   only?: string | null;
   /** What becomes of the rest. */
   rest?: "Shown" | "Dimmed" | "Left";
+  /** With the pictures that are worked by. */
+  references?: boolean;
 }
 
 /** The whole picture. */
 export const whole = (width: number, height: number): Look => ({ width, height, zoom: 1, x: 0, y: 0, beyond: false });
 
 /** Whether it shows what is printed; to a pixel, since sizes on screen are rounded. */
-export const isWhole = ({ width, zoom, x, y, beyond, sharp, rest }: Look) =>
+export const isWhole = ({ width, zoom, x, y, beyond, sharp, rest, references }: Look) =>
   Math.abs(zoom - 1) * width < 1 &&
   Math.abs(x) < 1 &&
   Math.abs(y) < 1 &&
   !beyond &&
   !sharp &&
+  !references &&
   (rest ?? "Shown") === "Shown";

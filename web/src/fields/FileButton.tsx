@@ -1,13 +1,11 @@
 import Button, { type ButtonProps } from "@mui/material/Button";
 import { useRef } from "react";
 
-/** A button that asks for a file. */
-export function FileButton({
-  accept,
-  onFile,
-  children,
-  ...button
-}: { accept: string; onFile: (file: File) => void } & Omit<ButtonProps, "onClick">) {
+type FileButtonProps = { accept: string } & Omit<ButtonProps, "onClick"> &
+  ({ onFile: (file: File) => void; onFiles?: undefined } | { onFile?: undefined; onFiles: (files: File[]) => void });
+
+/** A button that asks for a file, or for several. */
+export function FileButton({ accept, onFile, onFiles, children, ...button }: FileButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -18,11 +16,13 @@ export function FileButton({
         ref={input}
         type="file"
         accept={accept}
+        multiple={onFiles !== undefined}
         hidden
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          const files = [...(event.target.files ?? [])];
           event.target.value = "";
-          if (file) onFile(file);
+          const [file] = files;
+          if (file) onFiles ? onFiles(files) : onFile(file);
         }}
       />
     </>

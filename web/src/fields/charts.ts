@@ -1,6 +1,4 @@
-import type { Gap } from "../api/types";
-
-type Ease = Gap["ease"];
+import type { Ease, Gap, Point } from "../api/types";
 
 const slow = (startPercent: number, stopPercent: number): Ease => ({ kind: "slow", startPercent, stopPercent });
 
@@ -22,17 +20,45 @@ export function nameOfGap(gap: Gap | null | undefined): string | null {
 }
 
 export const isSame = (a: Ease, b: Ease) =>
-  a.kind === "slow" && b.kind === "slow" && a.startPercent === b.startPercent && a.stopPercent === b.stopPercent;
+  a.kind === "slow" &&
+  b.kind === "slow" &&
+  a.startPercent === b.startPercent &&
+  a.stopPercent === b.stopPercent &&
+  (a.overPercent ?? 0) === (b.overPercent ?? 0);
 
-/** A tenth past the pose, a little back, and there. */
-export const overshooting: Ease = {
+/** A tenth past the pose, and settled there. */
+export const overshooting: Ease = { kind: "slow", startPercent: 50, stopPercent: 100, overPercent: 10 };
+
+/** The part of the time that a full slow start and a full slow stop take for their handles. */
+const Full = 0.42;
+
+export type SlowEase = Extract<Ease, { kind: "slow" }>;
+
+/** Where the handles of slow start and slow stop stand: in the part of the time, and past the way. */
+export const handlesOf = ({ startPercent, stopPercent, overPercent }: SlowEase): { start: Point; stop: Point } => ({
+  start: { x: (Full * startPercent) / 100, y: 0 },
+  stop: { x: 1 - (Full * stopPercent) / 100, y: 1 + (overPercent ?? 0) / 100 },
+});
+
+const percent = (part: number) => Math.round(100 * Math.min(1, Math.max(0, part)));
+
+/** So little past the way is meant to be none. */
+const None = 0.03;
+
+/** The ease whose handle has been brought to a place. */
+export function withHandle(ease: SlowEase, handle: "start" | "stop", at: Point): SlowEase {
+  if (handle === "start") return { ...ease, startPercent: percent(at.x / Full) };
+  return { ...ease, stopPercent: percent((1 - at.x) / Full), overPercent: at.y - 1 < None ? 0 : percent(at.y - 1) };
+}
+
+/** A drawn ease on which one frame's in-between has been brought to another part of the way, and the others stay. */
+export const withTick = (ticks: readonly number[], frame: number, part: number): Ease => ({
   kind: "drawn",
-  points: [
-    { x: 0.5, y: 1.1 },
-    { x: 0.75, y: 0.97 },
-  ],
+  points: ticks
+    .map((y, i) => ({ x: i / (ticks.length - 1), y: i === frame ? Math.min(1.3, Math.max(-0.3, part)) : y }))
+    .slice(1, -1),
   smooth: true,
-};
+});
 
 /** How many points a curve gets to be drawn by. */
 const Drawing = 3;

@@ -4,6 +4,7 @@ import Popover from "@mui/material/Popover";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { watchSnags } from "../api/client";
 import type { Snag, ThingKind } from "../api/types";
+import { CheckField } from "../fields/CheckField";
 import { Hint } from "../fields/Heading";
 import { useRested } from "../fields/useRested";
 import { commit } from "../state/film";
@@ -32,12 +33,13 @@ export function useSnags(): Snag[] {
   );
   const queries = useQueryClient();
   const blocking = useStore(isBlocking);
-  const key = ["snags", filmId, shotId, edit, blocking];
+  const inStep = useStore((state) => state.askInStep);
+  const key = ["snags", filmId, shotId, edit, blocking, inStep];
   const { data } = useQuery({
     queryKey: key,
     // A newer edit cancels the search; what is found is shown as it comes.
     queryFn: ({ signal }) =>
-      watchSnags(filmId ?? "", shotId ?? "", blocking, (found) => queries.setQueryData(key, found), signal),
+      watchSnags(filmId ?? "", shotId ?? "", { blocking, inStep }, (found) => queries.setQueryData(key, found), signal),
     enabled: shotId !== null && filmId !== null && atHand,
     placeholderData: (before) => before,
   });
@@ -91,6 +93,7 @@ export function SnagLine({ snag }: { snag: Snag }) {
 
 export function SnagList({ anchor }: { anchor: HTMLElement | null }) {
   const open = useStore((state) => state.snagsOpen);
+  const inStep = useStore((state) => state.askInStep);
   const snags = useSnags();
   return (
     <Popover
@@ -101,6 +104,7 @@ export function SnagList({ anchor }: { anchor: HTMLElement | null }) {
       transformOrigin={{ vertical: "top", horizontal: "right" }}
     >
       <Box sx={{ width: 340, p: 1.5 }} role="region" aria-label="Snags">
+        <CheckField label="Also what moves in step" value={inStep} onChange={(askInStep) => set({ askInStep })} />
         {snags.length === 0 ? (
           <Hint>
             No snags in this shot. Creeping tracks, art that ends inside the frame and meshes that leave art out would

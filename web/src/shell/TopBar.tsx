@@ -11,6 +11,7 @@ import { FilmMenu } from "./FilmMenu";
 import { Finder } from "./Finder";
 import { ShotMenu } from "./ShotMenu";
 import { SnagList, useSnags } from "./Snags";
+import { VersionBar } from "./VersionBar";
 
 export function TopBar() {
   const film = useStore((state) => state.film);
@@ -19,6 +20,7 @@ export function TopBar() {
   const redoTitle = useStore((state) => state.redo);
   const shot = useShot();
   const snags = useSnags();
+  const place = useStore((state) => state.place);
   const findKeys = keyName(useShortcuts(({ changed }) => keysOf(commandOf("find"), changed)) || " ");
   const [finder, setFinder] = useState<HTMLElement | null>(null);
   const [snagButton, setSnagButton] = useState<HTMLElement | null>(null);
@@ -46,6 +48,7 @@ export function TopBar() {
           {shot.length} frames · {film.frameRate} a second
         </Box>
       )}
+      {place === "act" && <VersionBar />}
       <Box sx={{ flex: 1 }} />
       <Box
         component="span"

@@ -9,6 +9,7 @@ import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { ArcLayer, PathHandles } from "./ArcLayer";
 import { type Box, startBox } from "./boxChoice";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
@@ -40,7 +41,10 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const [box, setBox] = useState<Box | null>(null);
   const [naming, setNaming] = useState<NewPin | null>(null);
   const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
-  const answer = useAnswer(view && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null);
+  // A version that was kept is looked at and not worked on.
+  const answer = useAnswer(
+    view && view.aside == null && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null,
+  );
   if (!film) return null;
 
   const scale = picture.width / Math.max(1, width);
@@ -61,7 +65,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
 
   /** A press beside all handles: a tool does its work, or what lies under it is chosen and taken along. */
   const press = async (event: React.PointerEvent) => {
-    if (event.button !== 0 || view === null || playing) return;
+    if (event.button !== 0 || view === null || playing || view.aside != null) return;
     const at = toPicture(event);
     if (place === "rig" && tool === "pin") return void dropPin(at);
     if (place === "rig" && tool === "bone") {
@@ -155,7 +159,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           {place === "scenery" && chosen && (
             <ChosenBox handles={shown} chosen={chosen} ink={inks.petrol} scale={scale} />
           )}
+          {place === "act" && <ArcLayer scale={scale} toPicture={toPicture} />}
           {(onBench || place === "act") && puppetHandles(shown)}
+          {place === "act" && <PathHandles scale={scale} toPicture={toPicture} />}
           {box && (
             <rect
               data-testid="box"

@@ -2,7 +2,7 @@ import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
-import { isOnBench } from "../state/select";
+import { isOnBench, seesReferences } from "../state/select";
 import { set, useStore } from "../state/store";
 import { AtWork } from "./AtWork";
 import { GhostLayer } from "./GhostLayer";
@@ -26,6 +26,7 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
   const beyond = useStore((state) => state.beyond) && !onBench;
   const castId = useStore((state) => state.castId);
   const panning = useStore((state) => state.panning);
+  const references = useStore(seesReferences);
   const ways = new Set(useStore(useShallow((state) => [...waysNow(state)])));
   const wayKeys = [...ways].join(" ");
   const section = useRef<HTMLDivElement>(null);
@@ -66,9 +67,9 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
     const ratio = Math.min(2, window.devicePixelRatio);
     const look = lookOf(picture, seen, aspect, ratio, pastEdges);
     measured(whole, room);
-    show({ context, look: onBench ? look : withWays(look, ways, castId) });
+    show({ context, look: onBench ? look : { ...withWays(look, ways, castId), references } });
     return () => show(null);
-  }, [room, nearness, beyond, onBench, frameAspect, wayKeys, castId]);
+  }, [room, nearness, beyond, onBench, frameAspect, wayKeys, castId, references]);
 
   // A wheel that is not passive, so that the page does not scroll or grow.
   useEffect(() => {

@@ -16,6 +16,8 @@ interface DragOptions {
   brush?: Gesture["brush"];
   /** What the gesture makes is tried and not kept. */
   trying?: boolean;
+  /** The frame at which it changes things, where that is not the one that is shown: it is seen through the lens of this one. */
+  frame?: number;
   /** Called with the edit, once it is made. */
   onDone?: (edit: Edit) => void;
 }
@@ -67,11 +69,12 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
       set({ gripping: grip });
       begun = engine.begin({
         view,
-        frame: get().frame,
+        frame: options.frame ?? get().frame,
         grip,
         from,
         trying: options.trying ?? false,
         brush: options.brush,
+        lens: options.frame === undefined ? undefined : get().frame,
       });
       begun.catch((problem) => finish(() => tell(problem)));
     }

@@ -4,6 +4,7 @@ import { paint } from "../painting/picture";
 import { viewOf } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
 import { get, type State } from "../state/store";
+import { stripQuestion } from "../strip/question";
 import { type Ghost, ghostFrames } from "./ghostFrames";
 import { lookNow, onSettled } from "./screen";
 
@@ -44,7 +45,7 @@ export async function drawGhosts(): Promise<void> {
   const { ghosts, frame, shotId, castId, film } = state;
   const length = film?.shots.find((shot) => shot.id === shotId)?.length ?? 1;
   const poses = ghosts.by === "poses" ? await posesOf(shotId, castId) : [];
-  const alone: Look = { ...look, sharp: true, only: ghosts.all ? null : castId, rest: "Left" };
+  const alone: Look = { ...look, sharp: true, only: ghosts.all ? null : castId, rest: "Left", references: false };
   const pictures: { ghost: Ghost | null; picture: ImageBitmap }[] = [];
   for (const ghost of [...ghostFrames(ghosts, frame, length, poses), null]) {
     const picture = await pictureOf(ghost?.frame ?? frame, alone);
@@ -69,7 +70,7 @@ async function posesOf(shot: string, owner: string): Promise<number[]> {
   const { filmId, since } = get();
   const of = JSON.stringify([filmId, shot, owner, lastEditOf(since, shot, owner)]);
   if (lastPoses.of !== of) {
-    const answer = await engine.ask({ kind: "strip", shot, owner, from: 1, to: null }).catch(() => null);
+    const answer = await engine.ask(stripQuestion(shot, owner)).catch(() => null);
     if (!answer?.strip) return [];
     lastPoses = { of, frames: answer.strip.cards.filter((card) => card.full).map((card) => card.frame) };
   }

@@ -5,7 +5,7 @@ import { type Look, whole } from "../engine/look";
 import { listFrame, paint, paintList } from "../painting/picture";
 import { baked, bakedWhole, bakeFor } from "../playing/baking";
 import { playOn } from "../playing/play";
-import { isBlocking, isOnBench, viewOf } from "../state/select";
+import { asideOf, isBlocking, isOnBench, seesReferences, viewOf } from "../state/select";
 import { get, type State, set, useStore } from "../state/store";
 import { follow, largestWindow, onPictureWindow } from "./pictureWindow";
 
@@ -55,7 +55,9 @@ export function repaint(): void {
 /** What the picture is of: tests and the benchmark wait until the page says that it is painted. */
 export const shownMark = () => {
   const { place, shotId, puppetId, frame, revision } = get();
-  return [place, shotId, puppetId, frame, revision, isBlocking(get())].join(" ");
+  return [place, shotId, puppetId, frame, revision, isBlocking(get()), asideOf(get())?.id, seesReferences(get())].join(
+    " ",
+  );
 };
 
 export const isPaintingStage = () => busy;
@@ -178,7 +180,7 @@ useStore.subscribe((now, before) => {
     now.puppetId !== before.puppetId ||
     now.film !== before.film;
   if (changed && !now.playing) repaint();
-  const other = isBlocking(now) !== isBlocking(before);
+  const other = isBlocking(now) !== isBlocking(before) || asideOf(now)?.id !== asideOf(before)?.id;
   if (now.shotId !== before.shotId || now.quality !== before.quality || now.filmId !== before.filmId || other)
     show(screen);
 });

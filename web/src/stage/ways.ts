@@ -27,4 +27,4 @@ export function holdWay(way: Way, down: boolean): void {
 /** While it holds a press takes hold of the picture. */
 export const takeHold = (panning: boolean) => get().panning !== panning && set({ panning });
 
-export const letGo = () => set({ heldWays: new Set<Way>(), panning: false });
+export const letGo = () => set({ heldWays: new Set<Way>(), panning: false, referencesHeld: false });

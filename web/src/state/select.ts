@@ -1,4 +1,4 @@
-import type { Puppet, Shot, Thing, View } from "../api/types";
+import type { Aside, Puppet, Shot, Thing, View } from "../api/types";
 import { type State, useStore } from "./store";
 
 export const shotOf = (state: State): Shot | null => state.film?.shots.find((shot) => shot.id === state.shotId) ?? null;
@@ -28,8 +28,19 @@ export const isOnBench = ({ place }: Pick<State, "place">) => place === "parts" 
 
 export function viewOf(state: State): View | null {
   if (isOnBench(state)) return puppetOf(state) ? { puppet: state.puppetId, aspect: state.benchAspect } : null;
-  return shotOf(state) ? { shot: state.shotId, ...(isBlocking(state) ? { blocked: true } : {}) } : null;
+  const shot = shotOf(state);
+  if (shot === null) return null;
+  const aside = asideOf(state)?.id;
+  return { shot: state.shotId, ...(isBlocking(state) ? { blocked: true } : {}), ...(aside ? { aside } : {}) };
 }
+
+/** The version that is looked at; null for what the shot is now. */
+export const asideOf = (state: State): Aside | null =>
+  state.place === "act" ? (shotOf(state)?.asides.find((one) => one.id === state.aside) ?? null) : null;
+
+/** The references are seen: a switch, or its key, and both together cancel each other. */
+export const seesReferences = (state: State): boolean =>
+  state.references !== state.referencesHeld && (shotOf(state)?.references.length ?? 0) > 0;
 
 /** Poses are looked at before they are timed: each holds until the next. */
 export const isBlocking = ({ place, blocking }: Pick<State, "place" | "blocking">) => blocking && place === "act";

@@ -7,7 +7,19 @@ export type Place = (typeof places)[number];
 
 /** What is chosen: a thing of a puppet, something on the stage, or a shake. */
 export interface Chosen {
-  kind: "part" | "bone" | "pin" | "reach" | "dial" | "knead" | "form" | "body" | "stand" | "thing" | "shake";
+  kind:
+    | "part"
+    | "bone"
+    | "pin"
+    | "reach"
+    | "dial"
+    | "knead"
+    | "form"
+    | "body"
+    | "stand"
+    | "thing"
+    | "shake"
+    | "reference";
   /** Id of the puppet on the stage, for things of it. */
   owner?: string;
   thing: string;
@@ -94,6 +106,14 @@ export interface GhostSettings {
   all: boolean;
 }
 
+/** The path of what is chosen through the picture. */
+export interface ArcSettings {
+  on: boolean;
+  /** Frames of it. */
+  before: number;
+  after: number;
+}
+
 export interface State {
   filmId: string | null;
   /** The film's structure as last acknowledged. */
@@ -172,6 +192,26 @@ export interface State {
   chart: Gap | null;
   /** The frames that the strip shows; null for all of the shot. */
   stripView: StripView | null;
+  /** Things whose values have rows of their own on the strip. */
+  openRows: string[];
+  /** The strip shows the rows of what is chosen alone. */
+  onlyChosen: boolean;
+  /** The strip shows the values of what is chosen over time. */
+  graph: boolean;
+  /** The graph shows how fast they change. */
+  graphSpeed: boolean;
+  arcs: ArcSettings;
+  /** The version of the shot that is looked at in the place of what it is now. */
+  aside: string | null;
+  /** The version that was last looked at. */
+  compared: string | null;
+  /** References are seen; while their key is held the other way about. */
+  references: boolean;
+  referencesHeld: boolean;
+  /** What comes after a card goes along when it is dragged. */
+  restFollows: boolean;
+  /** Snags also tell of what moves in step. */
+  askInStep: boolean;
   snagsOpen: boolean;
   prints: PrintLine[];
   /** The art file on its way in, and the part of it that is read. */
@@ -235,6 +275,17 @@ export const useStore = create<State>(() => ({
   beads: null,
   chart: null,
   stripView: null,
+  openRows: [],
+  onlyChosen: false,
+  graph: false,
+  graphSpeed: false,
+  arcs: { on: false, before: 24, after: 24 },
+  aside: null,
+  compared: null,
+  references: true,
+  referencesHeld: false,
+  restFollows: false,
+  askInStep: false,
   snagsOpen: false,
   prints: [],
   reading: null,

@@ -3,12 +3,13 @@ import { useEffect, useRef, useState } from "react";
 import type { Answer, AnswerTo, Question } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "./film";
-import { lastEditOf } from "./since";
+import { lastEditIn, lastEditOf } from "./since";
 import { get, type State, useStore } from "./store";
 
 /** Which state of things an answer is of: it is good for as long as this stays the same. */
 function stateOf(question: Question, { revision, since, previews }: State): string {
   if (question.kind === "chart") return "";
+  if (question.kind === "pace") return String(lastEditIn(since, question.view.shot ?? ""));
   if (question.kind === "strip") return `${lastEditOf(since, question.shot, question.owner)} ${previews}`;
   return String(revision);
 }

@@ -6,6 +6,7 @@ import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
+import { ArcBar } from "../../stage/ArcBar";
 import { GhostBar } from "../../stage/GhostBar";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
@@ -19,13 +20,16 @@ import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
 import { ExportLayers } from "../ExportLayers";
-import { GapCard } from "../GapCard";
+import { GapCard } from "../gap/GapCard";
 import { hasLook, keying, LookFields } from "../LookFields";
 import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
 import { OtherSideField } from "./OtherSideField";
+import { PathFields } from "./PathFields";
+import { ReferenceCard } from "./ReferenceCard";
+import { StepFields } from "./StepFields";
 
 /** Poses, keyed and timed. */
 export function ActBench(): Bench {
@@ -34,6 +38,8 @@ export function ActBench(): Bench {
   const puppets = useStore((state) => state.film?.puppets);
   const wholeBody = useStore((state) => state.wholeBody);
   const blocking = useStore((state) => state.blocking);
+  const picked = useStore((state) => (state.chosen?.kind === "reference" ? state.chosen.thing : null));
+  const reference = shot?.references.find((one) => one.id === picked);
   const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
   return {
     list: <ActList puppet={puppet ?? null} />,
@@ -54,6 +60,7 @@ export function ActBench(): Bench {
               Show: {blocking ? "held poses" : "real timing"}
             </CommandButton>
             <GhostBar />
+            <ArcBar />
             <CommandButton
               command="whole-body"
               says="What a goal does when it is dragged out of its chain's reach"
@@ -82,8 +89,13 @@ export function ActBench(): Bench {
         }
       />
     ),
-    card:
-      cast && puppet ? <ActCard owner={cast.id} puppet={puppet} /> : <Hint>Put a puppet on the stage to act it.</Hint>,
+    card: reference ? (
+      shot && <ReferenceCard shot={shot} reference={reference} />
+    ) : cast && puppet ? (
+      <ActCard owner={cast.id} puppet={puppet} />
+    ) : (
+      <Hint>Put a puppet on the stage to act it.</Hint>
+    ),
     strip: <Strip camera={false} />,
   };
 }
@@ -93,6 +105,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
   const keyWhole = useStore((state) => state.keyWhole);
+  const restFollows = useStore((state) => state.restFollows);
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
@@ -133,7 +146,24 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       </Box>
       {row && own && <BeyondFields shot={shot} row={row} />}
       {row && own && <OtherSideField puppet={puppet} row={row} />}
+      <PathFields shotId={shot.id} />
       <GapCard owner={owner} />
+      <CommandButton
+        command="rest-follows"
+        says="What becomes of later cards when one is dragged along the strip"
+        aria-pressed={restFollows}
+        sx={{ my: 0.5 }}
+      >
+        A dragged card: the rest {restFollows ? "follows" : "stays"}
+      </CommandButton>
+      <StepFields
+        shot={shot}
+        owner={owner}
+        name={shot.things.find((one) => one.id === owner)?.name ?? puppet.name}
+        thing={
+          own && own.kind !== "body" && own.kind !== "stand" ? { id: own.thing, name: nameOf(puppet, own.thing) } : null
+        }
+      />
       <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
       {snags.length > 0 && <Heading>Snags here</Heading>}
       {snags.map((snag) => (

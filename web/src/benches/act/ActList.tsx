@@ -10,6 +10,7 @@ import { inPaintingOrder, underCarriers, useListOrder } from "../listOrder";
 import { type PickLine, PickList } from "../PickList";
 import { PutOnStage } from "../PutOnStage";
 import { obeyed } from "../rig/chains";
+import { BringReference } from "./BringReference";
 
 interface Control extends PickLine {
   kind: Chosen["kind"];
@@ -105,6 +106,22 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
         </div>
       ))}
       <PutOnStage />
+      {shot.references.length > 0 && (
+        <Foldable title="References" count={shot.references.length}>
+          <PickList
+            label="References"
+            lines={shot.references.map(({ id, name, pictures, hidden }) => ({
+              id,
+              name,
+              note: pictures.length === 1 ? "picture" : `${pictures.length} pictures`,
+              faint: hidden,
+            }))}
+            chosen={chosen?.kind === "reference" ? chosen.thing : null}
+            onPick={(id) => set({ chosen: { kind: "reference", thing: id } })}
+          />
+        </Foldable>
+      )}
+      <BringReference />
     </>
   );
 }

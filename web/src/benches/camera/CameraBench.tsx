@@ -18,7 +18,7 @@ import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
-import { GapCard } from "../GapCard";
+import { GapCard } from "../gap/GapCard";
 import { PlayButton } from "../PlayButton";
 import { StageList } from "../StageList";
 import { ValueFields } from "../ValueFields";

@@ -43,7 +43,7 @@ export function FinishBench(): Bench {
       </>
     ),
     stage: <Stage caption={<LensCaption />} bar={<PlayButton />} empty={null} />,
-    card: shot ? <PrintCard key={shot.id} shot={shot} /> : null,
+    card: shot ? <PrintCard key={`${shot.id} ${shot.range?.from} ${shot.range?.to}`} shot={shot} /> : null,
   };
 }
 
@@ -54,8 +54,8 @@ function PrintCard({ shot }: { shot: Shot }) {
   const [format, setFormat] = useState("mp4");
   const [size, setSize] = useState("1");
   const [effort, setEffort] = useState("quick");
-  const [from, setFrom] = useState(1);
-  const [to, setTo] = useState(shot.length);
+  const [from, setFrom] = useState(shot.range?.from ?? 1);
+  const [to, setTo] = useState(shot.range?.to ?? shot.length);
   if (!film || !filmId) return null;
   const even = (side: number) => Math.round((side * Number(size)) / 2) * 2;
   const order = async () => {

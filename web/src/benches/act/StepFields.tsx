@@ -1,0 +1,60 @@
+import type { Shot } from "../../api/types";
+import { ChoiceField } from "../../fields/ChoiceField";
+import { Heading } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+import { commit } from "../../state/film";
+import { useStore } from "../../state/store";
+
+const words = ["", "ones", "twos", "threes", "fours"];
+
+const said = (every: number) => words[every] ?? `every ${every} frames`;
+
+/** On what something is drawn: the chosen thing, its puppet, all of the shot; and a rough pass over everything. */
+export function StepFields({
+  shot,
+  owner,
+  name,
+  thing,
+}: {
+  shot: Shot;
+  owner: string;
+  name: string;
+  thing: { id: string; name: string } | null;
+}) {
+  const rate = useStore((state) => state.film?.frameRate ?? 24);
+  const field = (label: string, of: string, part: string) => {
+    const now = shot.steps.find((step) => step.owner === of && step.thing === part)?.every ?? 0;
+    const choices = [0, 1, 2, 3, 4, ...(now > 4 ? [now] : [])];
+    return (
+      <ChoiceField
+        label={label}
+        value={String(now)}
+        choices={choices.map((every) => ({
+          value: String(every),
+          title: every > 0 ? said(every) : of === "" ? "ones" : part === "" ? "as the shot" : "as the puppet",
+        }))}
+        onChoose={(every) =>
+          void commit({ kind: "setStep", shotId: shot.id, owner: of, thing: part, every: Number(every) })
+        }
+      />
+    );
+  };
+  return (
+    <>
+      <Heading>Drawn on</Heading>
+      {thing && field(thing.name, owner, thing.id)}
+      {field(name, owner, "")}
+      {field("All of the shot", "", "")}
+      <NumberField
+        label="Rough pass of"
+        unit="/ s"
+        decimals={1}
+        step={1}
+        min={0}
+        max={rate}
+        value={shot.roughRate ?? rate}
+        edit={(drawings) => ({ kind: "changeShot", shotId: shot.id, roughRate: drawings >= rate ? 0 : drawings })}
+      />
+    </>
+  );
+}
