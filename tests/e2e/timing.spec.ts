@@ -71,8 +71,14 @@ test("a chart is drawn by its points, staggered, copied to another gap, and put 
   await oneEdit(page, () => page.keyboard.press("Delete"));
   expect((await gapAt(page, 40)).ease.points).toHaveLength(2);
 
-  await oneEdit(page, () => details(page).getByRole("checkbox", { name: "Stagger, on and back" }).click());
-  expect((await gapAt(page, 40)).stagger).toMatchObject({ forward: 2, back: 1 });
+  const stagger = details(page).getByRole("combobox", { name: "Stagger" });
+  await oneEdit(page, () => stagger.selectOption("two frames on, one back"));
+  expect((await gapAt(page, 40)).stagger).toMatchObject({ pattern: [2, -1] });
+  const steps = details(page).getByRole("textbox", { name: "Steps on and back" });
+  await steps.fill("3 −1 −1");
+  await oneEdit(page, () => steps.press("Enter"));
+  expect((await gapAt(page, 40)).stagger).toMatchObject({ pattern: [3, -1, -1] });
+  await expect(page.getByRole("region", { name: "Strip" }).locator("[data-zigzag]")).toHaveCount(1);
   await details(page).getByRole("button", { name: "Copy this chart" }).click();
   await goTo(page, 10);
   await expect(details(page)).toContainText("From 1 to 40");

@@ -150,10 +150,10 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await oneEdit(page, () => page.getByRole("button", { name: "Key the pose" }).click());
   await expect(page.locator("[data-card]")).toHaveCount(2);
   await goToFrame(page, 13);
-  await oneEdit(page, () => page.getByRole("button", { name: "Slow start" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Slow start", exact: true }).click());
   await expect(page.locator('[data-gap="Slow start"] path')).toHaveCount(26);
   await pick(page, "Crown");
-  await oneEdit(page, () => page.getByRole("button", { name: "Hold here" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Hold here", exact: true }).click());
   let shot = (await server.film(id)).shots[0];
   type Key = { frame: number; value: number; at: { x: number; y: number; z?: number }; gap?: { held?: boolean; ease: object } };
   type Track = { address: { owner: string; thing: string; property: string }; keys: Key[] };

@@ -3,6 +3,9 @@ namespace Fretsaw.Core.Timing;
 /// <summary>The handle that lets a cubic Bézier go past its end by an amount.</summary>
 internal static class Overshoot
 {
+    /// <summary>Nobody sees less, and Newton's steps have nothing to go by.</summary>
+    private const double Least = 1e-9;
+
     /// <summary>
     /// With its first handle at 0 and its second at y the curve's height is 3(1 − s)s²·y + s³; its slope is nothing at
     /// s = 2y / (3y − 1), where it stands at 4y³ / (3y − 1)². Newton's steps find the y for which that is 1 + past.
@@ -11,7 +14,7 @@ internal static class Overshoot
     /// <returns>1 for nothing past; higher for more.</returns>
     public static double HandleFor(double past)
     {
-        if (past <= 0)
+        if (past <= Least)
         {
             return 1;
         }

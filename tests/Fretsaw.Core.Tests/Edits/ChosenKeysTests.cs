@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using CsCheck;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
@@ -192,4 +193,30 @@ public class ChosenKeysTests
         Assert.Equal(Frames(film, "a"), film.Shots[0].Cards.Select(card => card.Frame));
         return length < 60 || Frames(film, "a")[3] == 1 + (int)Math.Round(29.0 * (length - 1) / (Two((1, 0)).Shots[0].Length - 1));
     }, iter: 100);
+
+    [Fact]
+    public void Two_poses_are_exchanged_and_their_gaps_stay_where_they_are()
+    {
+        var film = new SetGap(TestFilm.ShotId, 10, Gap.SlowStart, [], TestFilm.Owner).Apply(Two((1, 10), (10, 50), (30, -20)));
+        ImmutableArray<Beads> both = [Row("a", 1, 10), Row("b", 1, 10)];
+        var after = TestFilm.Made(film, new RetimeKeys(TestFilm.ShotId, both, new Exchange()));
+        Assert.Equal([50.0, 10, -20], ((NumberTrack)after.TrackOf("a", "turn")).Keys.Select(key => key.Value));
+        Assert.Equal(Gap.Even, after.Shots[0].Cards[0].Gap);
+        Assert.Equal(Gap.SlowStart, after.Shots[0].Cards[1].Gap);
+        Assert.Equal(Turns(film, "a"), Turns(new RetimeKeys(TestFilm.ShotId, both, new Exchange()).Apply(after), "a"));
+    }
+
+    [Fact]
+    public void A_card_takes_along_what_follows_or_leaves_it()
+    {
+        var film = Two((1, 10), (10, 50), (20, -20), (30, 5));
+        var move = new MoveKeys(TestFilm.ShotId, 10, 14, [], TestFilm.Owner);
+        Assert.Equal([1, 14, 20, 30], Frames(move.Apply(film), "a"));
+        var followed = TestFilm.Made(film, move with { RestFollows = true });
+        Assert.Equal([1, 14, 24, 34], Frames(followed, "a"));
+        Assert.Equal([1, 14, 24, 34], followed.Shots[0].Cards.Select(card => card.Frame));
+
+        // Towards the start it stops behind the card before.
+        Assert.Equal([1, 2, 12, 22], Frames((move with { To = 1, RestFollows = true }).Apply(film), "b"));
+    }
 }

@@ -1,0 +1,40 @@
+using CsCheck;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Tests;
+
+/// <summary>Past the end by an amount, and settled there.</summary>
+public class OvershootTests
+{
+    private static readonly Gen<Slow> Slows = Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[0, 100], (start, stop, over) => new Slow(start, stop) { OverPercent = over });
+
+    [Fact]
+    public void It_goes_past_by_just_the_amount() => Slows.Sample(slow =>
+    {
+        var curve = new GapCurve(Gap.Even with { Ease = slow });
+        var highest = Enumerable.Range(0, 20001).Max(i => curve.Eased(i / 20000.0));
+        return Math.Abs(highest - 1 - (slow.OverPercent / 100)) < 1e-4;
+    }, iter: 40);
+
+    [Fact]
+    public void Its_ends_are_exact_and_it_never_starts_backwards() => Slows.Sample(slow =>
+    {
+        var ticks = new GapCurve(Gap.Even with { Ease = slow }).Ticks(48);
+        return ticks[0] == 0 && ticks[^1] == 1 && ticks.All(tick => tick >= 0);
+    });
+
+    [Fact]
+    public void Nothing_past_is_the_curve_of_CSS() => Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[0, 1]).Sample((start, stop, x) =>
+        new GapCurve(Gap.Even with { Ease = new Slow(start, stop) }).Eased(x) == (start == 0 && stop == 0 ? x : new CubicBezierEasing(0.42 * (start / 100), 0, 1 + ((0.58 - 1) * (stop / 100)), 1).Progress(x)));
+
+    [Fact]
+    public void Gone_the_other_way_it_winds_back_first()
+    {
+        var gap = Gap.Even with { Ease = new Slow(40, 100) { OverPercent = 20 } };
+        var (there, back) = (new GapCurve(gap), new GapCurve(gap.Reversed()));
+        for (var i = 0; i <= 24; i++)
+        {
+            Assert.Equal(1 - there.Eased(1 - (i / 24.0)), back.Eased(i / 24.0), 6);
+        }
+    }
+}
