@@ -115,6 +115,7 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"POST {film}/puppets/{{puppet}}/redraw"] = new(film + "/puppets/{puppet}/redraw", "alike=true&added=true", File: mouth),
             [$"GET {film}/shots/{{shot}}/cast/{{cast}}/frames/{{frame}}.{{format}}"] = new(film + "/shots/{shot}/cast/{cast}/frames/{frame}.{format}"),
             [$"GET {film}/puppets/{{puppet}}/rest.{{format}}"] = new(film + "/puppets/{puppet}/rest.{format}"),
+            [$"POST {film}/shots/{{shot}}/references"] = new(film + "/shots/{shot}/references", File: flat),
             [$"POST {film}/shots/{{shot}}/flats"] = new(film + "/shots/{shot}/flats", "distance=6", File: flat),
             [$"GET {film}/shots/{{shot}}/frames/{{frame}}.png"] = new(film + "/shots/{shot}/frames/{frame}.png", "width=32"),
             [$"POST {film}/shelf/{{puppet}}"] = new(film + "/shelf/{shelved}"),

@@ -41,7 +41,7 @@ export function RowName({ row }: { row: StripRow }) {
         aria-hidden={!canOpen}
         tabIndex={canOpen ? 0 : -1}
         onClick={() => canOpen && fold()}
-        sx={{ ...plain, width: 18, fontSize: 9, visibility: canOpen ? "visible" : "hidden" }}
+        sx={{ ...plain, width: 20, pl: 0.75, fontSize: 9, visibility: canOpen ? "visible" : "hidden" }}
       >
         {isOpen ? "▼" : "▶"}
       </Box>
