@@ -99,14 +99,18 @@ const isBusy = () => {
 
 let quiet: ReturnType<typeof setTimeout> | undefined;
 
+/** Waits until nothing has been done for a while; what is on its way is finished, and nothing more is begun. */
 function whenQuiet(): void {
   clearTimeout(quiet);
-  quiet = setTimeout(bakeAll, QuietMs);
+  quiet = setTimeout(() => {
+    quiet = undefined;
+    bakeAll();
+  }, QuietMs);
 }
 
 /** In the background, nearest the saw blade first, until something is pressed. */
 function bakeAll(): void {
-  if (isBusy() || document.hidden) return;
+  if (isBusy() || document.hidden || quiet !== undefined) return;
   for (let next = nextToBake(near(false)); next !== null; next = nextToBake(near(false)))
     void bake(next, near(false)).then(bakeAll, () => undefined);
 }
@@ -120,7 +124,8 @@ useStore.subscribe((state, before) => {
     (before.playing && !state.playing) ||
     (before.gripping !== null && state.gripping === null) ||
     (before.scrubbing && !state.scrubbing) ||
-    state.atHand !== before.atHand
+    state.atHand !== before.atHand ||
+    state.stripView !== before.stripView
   )
     whenQuiet();
 });

@@ -9,7 +9,8 @@ const holders = commands.filter(({ held }) => held !== undefined);
 const of = (key: string) => holders.find((command) => keysOf(command) === key.toLowerCase());
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof Element && target.closest("input:not([type=checkbox]), textarea, select, [contenteditable=true]") !== null;
+  target instanceof Element &&
+  target.closest("input:not([type=checkbox]), textarea, select, [contenteditable=true]") !== null;
 
 /** Keys that work as long as they are held. */
 export function HoldKeys() {

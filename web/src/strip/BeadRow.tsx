@@ -6,10 +6,11 @@ import { type Chosen, set, useStore } from "../state/store";
 import { pressBead, Shown } from "./beadDrag";
 import { choiceHere, choose } from "./beads";
 import { rowKey } from "./question";
-import { isSeen, type Scale } from "./scale";
+import { isSeen, type Scale, useScale } from "./scale";
 
 /** The keys of one thing: round beads, with a double rail where it is held. A row may have hundreds: only what is in view is drawn. */
-export const BeadRow = memo(({ row, owner, scale }: { row: Row; owner: string; scale: Scale }) => {
+export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
+  const scale = useScale();
   const { inks } = useTheme().palette;
   const thingChosen = useStore((state) => state.chosen?.thing === row.thing);
   const chosen = useStore((state) => choiceHere(state)?.rows.get(rowKey(row))?.frames);
@@ -75,7 +76,7 @@ const Middle = 12;
 const Radius = 5;
 
 /** A row with more beads in view draws them as one: they touch, and each could not be taken hold of anyway. */
-const MostSingle = 60;
+const MostSingle = 20;
 
 /** The frame of the bead that an event is on. */
 function frameOf(target: EventTarget): number | null {

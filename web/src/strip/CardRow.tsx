@@ -10,20 +10,21 @@ import { lastEditIn, lastEditOf } from "../state/since";
 import { get, useStore } from "../state/store";
 import { choiceHere, choose, framesChosen } from "./beads";
 import { rowKey } from "./question";
-import type { Scale } from "./scale";
+import { type Scale, useScale } from "./scale";
 import { useFrameDrag } from "./useFrameDrag";
 
 const CardHeight = 58;
 /** Cards with less room to the next, px, are strokes: they lie too close to be told apart. */
-const Narrowest = 7;
+const Narrowest = 14;
 
-/** Ticks that lie closer, px, are drawn as one. */
+/** Ticks that would lie closer, px, are left out: a comb tells nothing. */
 const ClosestTicks = 2;
 
 const Widest = { pose: 46, mark: 76 };
 
 /** Cards with their pictures, and in the gaps between them the charts: ticks, or a double rail where nothing moves. */
-export function CardRow({ owner, scale }: { owner: StripOwner; scale: Scale }) {
+export function CardRow({ owner }: { owner: StripOwner }) {
+  const scale = useScale();
   const { inks } = useTheme().palette;
   const isCamera = owner.kind === "Camera";
   const widest = isCamera ? Widest.mark : Widest.pose;
@@ -75,7 +76,6 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   const [from, to] = [scale.x(card.frame), scale.x(card.next)];
   const y = 38;
   const start = from - 4 + after + 2;
-  const mark = (tick: number) => `M${from + tick * (to - from)} ${y - 7}v14`;
   const staggers = card.gap?.stagger != null;
   if (blocked || card.still || card.gap?.held) {
     return to - start < 6 ? null : (
@@ -90,14 +90,16 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   return (
     <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")}>
       <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
-      {scale.perFrame < ClosestTicks ? (
-        <path d={card.ticks.map((tick) => mark(tick)).join("")} stroke={inks.blade} strokeWidth={1} />
-      ) : (
+      {scale.perFrame >= ClosestTicks &&
         card.ticks.map((tick, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
-          <path key={i} d={mark(tick)} stroke={staggers ? inks.brass : inks.blade} strokeWidth={1} />
-        ))
-      )}
+          <path
+            // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
+            key={i}
+            d={`M${from + tick * (to - from)} ${y - 7}v14`}
+            stroke={staggers ? inks.brass : inks.blade}
+            strokeWidth={1}
+          />
+        ))}
       {staggers && (
         <polyline
           data-zigzag
@@ -155,7 +157,6 @@ const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
   const isCamera = of.kind === "Camera";
   const view: View = isCamera ? { shot: shotId } : { shot: shotId, cast: owner };
   const picture = usePicture(view, card.frame, isCamera);
-  const clip = `card-${owner}-${card.frame}`;
   return (
     <g
       transform={`translate(${scale.x(card.frame) - 4 + (moved?.shift ?? 0)} 9)`}
@@ -179,9 +180,6 @@ const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
       }}
     >
       {card.name && <title>{card.name}</title>}
-      <clipPath id={clip}>
-        <rect width={width} height={CardHeight} rx={4} />
-      </clipPath>
       <rect
         width={width}
         height={CardHeight}
@@ -192,15 +190,17 @@ const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
         strokeDasharray={chosen && !here ? "4 2" : undefined}
       />
       {picture && (
-        <image
-          href={picture}
-          x={(width - (isCamera ? 72 : 40)) / 2}
-          y={3}
-          height={40}
-          width={isCamera ? 72 : 40}
-          clipPath={`url(#${clip})`}
-          preserveAspectRatio="xMidYMid slice"
-        />
+        // A part of a picture with edges of its own: it cuts what is wider than the card.
+        <svg x={1} width={Math.max(1, width - 2)} height={CardHeight}>
+          <image
+            href={picture}
+            x={(width - (isCamera ? 72 : 40)) / 2 - 1}
+            y={3}
+            height={40}
+            width={isCamera ? 72 : 40}
+            preserveAspectRatio="xMidYMid slice"
+          />
+        </svg>
       )}
       {width > 24 && (
         <text x={5} y={CardHeight - 5} fontSize={11} fill={inks.ink} fontWeight={here ? 700 : 400}>

@@ -47,10 +47,9 @@ export function ChosenSpan({ scale }: { scale: Scale }) {
         title="The chosen keys: drag them along"
         data-span="all"
         onPointerDown={(event) => dragChosen(event, scale, () => undefined)}
+        style={{ left: from, width: Math.max(6, to - from) }}
         sx={{
           position: "absolute",
-          left: from,
-          width: Math.max(6, to - from),
           height: 6,
           bgcolor: inks.petrol,
           opacity: 0.85,

@@ -1,8 +1,7 @@
-import Box from "@mui/material/Box";
 import { useEffect, useRef, useState } from "react";
 
 /** What is this near to the window is made already, px. */
-const Margin = 200;
+const Margin = 60;
 
 /** Makes what it holds only while it is in the window or near it: a rig has more rows than a strip shows. */
 export function InView({ minHeight, children }: { minHeight: number; children: React.ReactNode }) {
@@ -17,8 +16,8 @@ export function InView({ minHeight, children }: { minHeight: number; children: R
     return () => watcher.disconnect();
   }, []);
   return (
-    <Box ref={place} sx={{ flex: 1, minWidth: 0, position: "relative", overflow: "hidden", minHeight }}>
+    <div ref={place} style={{ flex: 1, minWidth: 0, position: "relative", overflow: "hidden", minHeight }}>
       {near && children}
-    </Box>
+    </div>
   );
 }

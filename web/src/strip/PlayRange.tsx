@@ -52,7 +52,8 @@ export function PlayRange({ scale }: { scale: Scale }) {
   return (
     <Box
       title={`Plays and prints from ${range.from} to ${range.to}`}
-      sx={{ position: "absolute", left: from, width: Math.max(4, to - from), top: 0, height: 4, bgcolor: inks.leaf }}
+      style={{ left: from, width: Math.max(4, to - from) }}
+      sx={{ position: "absolute", top: 0, height: 4, bgcolor: inks.leaf }}
     >
       {handle("from")}
       {handle("to")}

@@ -53,10 +53,10 @@ export function RangeBar({ length }: { length: number }) {
         data-range-thumb
         onPointerDown={(event) => drag(event, null)}
         onDoubleClick={() => see(length, () => ({ from: 1, to: length }))}
+        // A rule of its own for every place would have the page's styles worked out anew.
+        style={{ left: `${part(from)}%`, width: `${part(to) - part(from)}%` }}
         sx={{
           position: "absolute",
-          left: `${part(from)}%`,
-          width: `${part(to) - part(from)}%`,
           minWidth: 20,
           height: "100%",
           bgcolor: `${inks.soft}66`,

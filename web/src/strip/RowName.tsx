@@ -1,4 +1,5 @@
 import Box from "@mui/material/Box";
+import { memo } from "react";
 import type { StripRow } from "../api/types";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
@@ -8,7 +9,7 @@ import { choose } from "./beads";
 export const Names = 148;
 
 /** A row's name: a press chooses all of its keys. Beside it the row is held up to now, and its values are unfolded. */
-export function RowName({ row }: { row: StripRow }) {
+export const RowName = memo(({ row }: { row: StripRow }) => {
   const isOpen = useStore((state) => state.openRows.includes(row.thing));
   const { title } = row;
   const canOpen = row.value == null && row.addresses.length > 1;
@@ -78,7 +79,7 @@ export function RowName({ row }: { row: StripRow }) {
       </Box>
     </Box>
   );
-}
+});
 
 const plain = {
   border: 0,

@@ -13,16 +13,7 @@ export function Ruler({ length, scale, width }: { length: number; scale: Scale; 
   const marks = Array.from({ length: Math.floor((length - 1) / every) + 1 }, (_, i) => 1 + i * every);
   return (
     <svg width={width} height={26} style={{ display: "block" }} aria-hidden="true">
-      {[...ready].map((one) => (
-        <rect
-          key={one}
-          x={scale.x(one) - scale.perFrame / 2}
-          y={23}
-          width={scale.perFrame + 0.5}
-          height={3}
-          fill={inks.leaf}
-        />
-      ))}
+      <path d={stretches(ready, scale)} stroke={inks.leaf} strokeWidth={3} />
       {marks.map((mark) => (
         <g key={mark} transform={`translate(${scale.x(mark)} 0)`}>
           <path d="M0 20V26" stroke={inks.soft} strokeOpacity={0.6} />
@@ -45,6 +36,18 @@ export function Ruler({ length, scale, width }: { length: number; scale: Scale; 
       </text>
     </svg>
   );
+}
+
+/** Frames that follow on each other as one line. */
+function stretches(frames: ReadonlySet<number>, { x, perFrame }: Scale): string {
+  const half = perFrame / 2;
+  let [lines, last] = ["", Number.NaN];
+  for (const frame of [...frames].sort((a, b) => a - b)) {
+    if (frame !== last + 1) lines += `M${x(frame) - half} 24.5`;
+    lines += `H${x(frame) + half + 0.5}`;
+    last = frame;
+  }
+  return lines;
 }
 
 /** Now's own number stands to the right of the saw blade, and has that place for itself. */

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { memo, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { StripOwner } from "../api/types";
 import { useTip } from "../commands/CommandButton";
 import { goTo } from "../commands/going";
@@ -19,7 +19,7 @@ import { rowKey } from "./question";
 import { RangeBar } from "./RangeBar";
 import { Names, RowName } from "./RowName";
 import { Ruler } from "./Ruler";
-import { type Scale, scaleOf } from "./scale";
+import { type Scale, ScaleHere, scaleOf } from "./scale";
 import { along, nearer, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 
@@ -52,6 +52,9 @@ export function Strip({ camera }: { camera: boolean }) {
   }, []);
   const stripView = useStore((state) => state.stripView);
   const scale = useMemo(() => scaleOf(width, stripViewOf(stripView, length ?? 1)), [width, length, stripView]);
+  const newest = useRef(scale);
+  newest.current = scale;
+  const scaleNow = useCallback(() => newest.current, []);
   const [filter, setFilter] = useState("");
   const onlyChosen = useStore((state) => state.onlyChosen);
   const graph = useStore((state) => state.graph);
@@ -158,7 +161,9 @@ export function Strip({ camera }: { camera: boolean }) {
             <ChosenSpan scale={scale} />
           </Box>
         </Box>
-        {owner && <OwnerRows owner={owner} scale={scale} filter={filter} graphHigh={graphHigh} />}
+        <ScaleHere value={scale}>
+          {owner && <OwnerRows owner={owner} scaleNow={scaleNow} filter={filter} graphHigh={graphHigh} />}
+        </ScaleHere>
         <Blade scale={scale} />
       </Box>
       <RangeBar length={length} />
@@ -231,12 +236,12 @@ const isOnGraph = (target: EventTarget) => target instanceof Element && target.c
 
 interface OwnerRowsProps {
   owner: StripOwner;
-  scale: Scale;
+  scaleNow: () => Scale;
   filter: string;
   graphHigh: number;
 }
 
-const OwnerRows = memo(({ owner, scale, filter, graphHigh }: OwnerRowsProps) => {
+const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) => {
   const { inks } = useTheme().palette;
   const [band, setBand] = useState<Band | null>(null);
   const graph = useStore((state) => state.graph);
@@ -253,27 +258,28 @@ const OwnerRows = memo(({ owner, scale, filter, graphHigh }: OwnerRowsProps) => 
       sx={{ position: "relative" }}
       onPointerDown={(event: React.PointerEvent<HTMLElement>) => {
         if (event.clientX > event.currentTarget.getBoundingClientRect().left + Names && !isOnGraph(event.target))
-          startBand(event, rows, scale, setBand);
+          startBand(event, rows, scaleNow(), setBand);
       }}
     >
       <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name}>
-        <CardRow owner={owner} scale={scale} />
+        <CardRow owner={owner} />
       </Named>
-      {graph && <GraphPane owner={owner} scale={scale} names={Names} high={graphHigh} />}
+      {graph && <GraphPane owner={owner} names={Names} high={graphHigh} />}
       {rows.map((row) => (
-        <Box key={rowKey(row)} sx={{ display: "flex" }}>
+        // Hundreds of rows are gone through with every notch of the wheel: plain elements cost next to nothing.
+        <div key={rowKey(row)} style={{ display: "flex" }}>
           <RowName row={row} />
           <InView minHeight={24}>
-            <BeadRow row={row} owner={owner.owner} scale={scale} />
+            <BeadRow row={row} owner={owner.owner} />
           </InView>
-        </Box>
+        </div>
       ))}
       {band && (
         <Box
           aria-hidden="true"
+          style={{ ...band }}
           sx={{
             position: "absolute",
-            ...band,
             border: `1px dashed ${inks.petrol}`,
             pointerEvents: "none",
             zIndex: 3,

@@ -1,3 +1,4 @@
+import { createContext, useContext } from "react";
 import type { StripView } from "../state/store";
 
 /** Frames ↔ pixels of the lane. */
@@ -25,3 +26,8 @@ export function scaleOf(width: number, { from, to }: StripView): Scale {
 /** Drawn at this frame something of a bead's size would be in view. */
 export const isSeen = ({ from, to, perFrame }: Scale, frame: number) =>
   frame >= from - Behind / perFrame && frame <= to + (2 * Behind) / perFrame;
+
+/** The scale of the strip that something is in: what hangs on it is drawn anew when it changes, and the rows round that are not. */
+export const ScaleHere = createContext<Scale>(scaleOf(800, { from: 1, to: 2 }));
+
+export const useScale = () => useContext(ScaleHere);

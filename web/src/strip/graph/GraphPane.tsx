@@ -6,7 +6,7 @@ import { CheckField } from "../../fields/CheckField";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { choiceHere } from "../beads";
-import type { Scale } from "../scale";
+import { useScale } from "../scale";
 import { drawGraph } from "./drawGraph";
 import { GraphKeys } from "./GraphKeys";
 import { heightsOf, spanOf } from "./graphScale";
@@ -17,17 +17,16 @@ const Stretch = 64;
 /** What is chosen over time: lines with their keys and eases, to be dragged where they are seen. */
 export function GraphPane({
   owner,
-  scale,
   names,
   high,
 }: {
   owner: StripOwner;
-  scale: Scale;
   names: number;
   /** px */
   high: number;
 }) {
   const { inks } = useTheme().palette;
+  const scale = useScale();
   const addresses = useAddresses(owner);
   const shot = useStore((state) => state.shotId) ?? "";
   const speeds = useStore((state) => state.graphSpeed);

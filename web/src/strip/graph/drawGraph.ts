@@ -5,6 +5,9 @@ import { type Height, speedsOf } from "./graphScale";
 /** The part of the pane, from its foot, in which speeds are drawn. */
 const SpeedPart = 0.3;
 
+/** So many lines can be thicker than a hair. */
+const Few = 12;
+
 export interface GraphInks {
   lines: readonly string[];
   ground: string;
@@ -29,7 +32,8 @@ export function drawGraph(
   lines.forEach((line, i) => {
     context.strokeStyle = inks.lines[i % inks.lines.length] ?? "black";
     context.globalAlpha = focus < 0 || focus === i ? 1 : 0.4;
-    context.lineWidth = focus === i ? 2 : 1.2;
+    // Of many lines none is thick: thin ones are drawn several times as fast.
+    context.lineWidth = focus === i ? 2 : lines.length > Few ? 1 / ratio : 1.2;
     const at = heights[i];
     if (at === undefined) return;
     trace(context, line.values, (k) => scale.x(line.first + k), at.y);
@@ -55,19 +59,20 @@ function trace(
   y: (value: number) => number,
 ): void {
   context.beginPath();
-  let column = Number.NaN;
-  let [low, high] = [0, 0];
-  for (let k = 0; k < values.length; k++) {
-    const [at, value] = [x(k), values[k] ?? 0];
+  for (let k = 0; k < values.length; ) {
+    const [at, first] = [x(k), values[k] ?? 0];
     const pixel = Math.round(at);
-    if (pixel !== column) {
-      column = pixel;
-      [low, high] = [value, value];
-      context.lineTo(at, y(value));
-    } else if (value < low || value > high) {
-      [low, high] = [Math.min(low, value), Math.max(high, value)];
-      context.lineTo(at, y(value));
+    let [low, high] = [first, first];
+    for (k++; k < values.length && Math.round(x(k)) === pixel; k++) {
+      const value = values[k] ?? 0;
+      if (value < low) low = value;
+      else if (value > high) high = value;
     }
+    context.lineTo(at, y(first));
+    // What goes beyond both neighbours on one pixel is a peak that must not be lost.
+    const next = values[k] ?? first;
+    if (low < first && low < next) context.lineTo(at, y(low));
+    if (high > first && high > next) context.lineTo(at, y(high));
   }
   context.stroke();
 }
