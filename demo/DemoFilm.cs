@@ -27,9 +27,11 @@ public static class DemoFilm
         film = new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 1010, Y = 1010, SizePercent = 80 })).Apply(film);
         film = ActingRecipe.Act(film, ShotId, Bramble, rig);
         film = CameraRecipe.Frame(film, ShotId);
-        film = GoodEvening.Shoot(film, rig);
+        film = PipRecipe.Rig(film, out var pip);
+        film = GoodEvening.Shoot(film, rig, pip);
+        film = Rounds.Shoot(film, rig, pip);
         film = Dragonfly.Fly(film, ShotId, out var pictures);
-        return new FilmBundle(film, pictures);
+        return new FilmBundle(new MoveShot(Rounds.ShotId, 0).Apply(film), pictures);
     }
 
     internal static byte[] Art(string name)
@@ -106,6 +108,7 @@ internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, str
     public const string LampReach = "reach-lamp";
     public const string FreeReach = "reach-free";
     public const string FootReach = "reach-foot";
+    public const string FarFootReach = "reach-foot-far";
     public const string HeadTurn = "dial-head";
     public const string Blink = "dial-blink";
     public const string Worried = "form-worried";
@@ -172,10 +175,10 @@ internal static class BrambleRecipe
     }
 
     /// <summary>Trousers that bend at the knee, and a boot that does not: its weights are painted onto the shin.</summary>
-    private static readonly BoneBend Leg = new()
+    private static BoneBend Leg(string thigh, string shin, double x) => new()
     {
-        Bones = ["bone-thigh", "bone-shin"],
-        Strokes = [new WeightStroke("bone-shin", new Point(372, 892), 74, 1, 1, 0.3), new WeightStroke("bone-shin", new Point(424, 908), 60, 1, 1, 0.3)],
+        Bones = [thigh, shin],
+        Strokes = [new WeightStroke(shin, new Point(x, 892), 74, 1, 1, 0.3), new WeightStroke(shin, new Point(x + 52, 908), 60, 1, 1, 0.3)],
     };
 
     private static IEnumerable<Edit> Bones(string puppet, ImmutableDictionary<string, string> parts)
@@ -191,7 +194,11 @@ internal static class BrambleRecipe
         yield return Bone("bone-thigh", "Thigh, near", 373, 724, 373, 806, null);
         yield return Bone("bone-shin", "Shin, near", 373, 806, 373, 900, "bone-thigh");
         yield return new AddReach(puppet, new Reach { Id = BrambleRig.FootReach, Name = "Foot, near", Upper = "bone-thigh", Lower = "bone-shin", Bend = -1, StretchPercent = 30, Method = ReachMethod.Settled });
-        yield return new ChangePart(puppet, parts["Leg, near"]) { Bend = Leg };
+        yield return new ChangePart(puppet, parts["Leg, near"]) { Bend = Leg("bone-thigh", "bone-shin", 372) };
+        yield return Bone("bone-thigh-far", "Thigh, far", 295, 724, 295, 806, null);
+        yield return Bone("bone-shin-far", "Shin, far", 295, 806, 295, 900, "bone-thigh-far");
+        yield return new AddReach(puppet, new Reach { Id = BrambleRig.FarFootReach, Name = "Foot, far", Upper = "bone-thigh-far", Lower = "bone-shin-far", Bend = -1, StretchPercent = 30, Method = ReachMethod.Settled });
+        yield return new ChangePart(puppet, parts["Leg, far"]) { Bend = Leg("bone-thigh-far", "bone-shin-far", 293) };
         yield return Rides("Body", BrambleRig.Spine);
         yield return Rides("Head", BrambleRig.Neck);
         yield return Rides("Arm, lamp side", "bone-lamp-upper");

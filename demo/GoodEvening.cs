@@ -14,9 +14,13 @@ internal static class GoodEvening
     private const string ShotId = "good-evening";
 
     private const string Bramble = "bramble";
+    private const string Pip = "pip";
+
+    /// <summary>Two frames on and one back: the way down from each breath goes in jerks.</summary>
+    private static readonly Gap InJerks = new() { Ease = new Slow(0, 60), Stagger = new Stagger(2, 1, 100, 15) { Pattern = [3, -2] } };
     private static readonly string[] Scenery = ["sky", "town", "bay"];
 
-    public static Film Shoot(Film film, BrambleRig rig)
+    public static Film Shoot(Film film, BrambleRig rig, PipRig pip)
     {
         var flats = film.Shots[0].Things.Where(thing => Scenery.Contains(thing.Id)).Select(thing => new AddThing(ShotId, thing));
         Edit[] stage =
@@ -24,8 +28,9 @@ internal static class GoodEvening
             new AddShot(new Shot { Id = ShotId, Name = "Good evening", Length = 72 }),
             .. flats,
             new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 930, Y = 2120, SizePercent = 230 })),
+            new AddThing(ShotId, OnStage.Puppet(Pip, "Pip", pip.Puppet, new Stand { Distance = 3.25, X = 520, Y = 1068, SizePercent = 120 })),
         ];
-        return Camera(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth));
+        return Camera(Laugh(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth), pip));
     }
 
     private static Film Cards(Film film)
@@ -52,6 +57,23 @@ internal static class GoodEvening
         (int Frame, string Shows)[] words = [(40, open), (44, ""), (46, open), (53, "")];
         film = blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
         return words.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Choice(Bramble, mouth, "swap", key.Shows)));
+    }
+
+    /// <summary>On his shoulder Pip listens, draws a breath, and laughs it out in a stagger, twice; the wing shivers with it.</summary>
+    private static Film Laugh(Film film, PipRig pip)
+    {
+        (int Frame, Gap Gap, double Body, double High, double Head, double Wing, double Upper, double Lower)[] poses =
+        [
+            (1, Gap.Both, 0, 100, 6, 0, 0, 0), (20, Gap.Both, 2, 99, 12, 2, 0, 0), (30, Gap.Both, 5, 94, 16, 4, 0, 0), (37, InJerks, -12, 114, -26, -26, -16, 20),
+            (51, Gap.Both, 6, 96, 2, 6, -8, 12), (56, InJerks, -10, 111, -22, -22, -16, 22), (68, Gap.Both, 7, 95, 6, 4, -4, 6), (72, Gap.Even, 5, 97, 8, 2, 0, 0),
+        ];
+        film = poses.Aggregate(film, (current, pose) => Keyed.Card(current, ShotId, pose.Frame, pose.Gap, Keyed.Of(
+            Pip, (pip["Body"], "turn", pose.Body), (pip["Body"], "stretchY", pose.High), (pip["Body"], "stretchX", Math.Round(10000 / pose.High, 1)), (pip["Head"], "turn", pose.Head),
+            (pip["Wing"], "turn", pose.Wing), (pip["Beak, upper"], "turn", pose.Upper), (pip["Beak, lower"], "turn", pose.Lower))));
+
+        // The eye is shut as long as it laughs.
+        (int Frame, double Shut)[] lids = [(1, 0), (33, 0), (36, 100), (66, 100), (70, 0)];
+        return lids.Aggregate(film, (current, lid) => Keyed.Alone(current, ShotId, lid.Frame, Gap.Both, Keyed.Of(Pip, (PipRig.Blink, "across", lid.Shut))));
     }
 
     /// <summary>A slow push in, in focus all the way.</summary>

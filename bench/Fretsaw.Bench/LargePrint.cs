@@ -18,7 +18,7 @@ internal static class LargePrint
 
     public static async Task Print(string folder)
     {
-        var bundle = DemoFilm.Build();
+        var bundle = HornFirst.Build();
         var order = new PrintOrder(bundle.Film, bundle.Film.Shots[0], 1, 192, 3840, 2160, PrintFormat.Mp4);
         var memory = new List<long>();
         await using var sink = FrameSinks.For(order, Path.Combine(folder, "large.mp4"));

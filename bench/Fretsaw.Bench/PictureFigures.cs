@@ -20,7 +20,7 @@ internal static class PictureFigures
 
     public static void Measure(Table table, string folder)
     {
-        var bundle = DemoFilm.Build();
+        var bundle = HornFirst.Build();
         var horn = bundle.Film.Shots[0];
         Prints(table, bundle, horn, folder).GetAwaiter().GetResult();
         Compare(table, "Fog horn", bundle, horn, "at least 15 times less", likeness: true);

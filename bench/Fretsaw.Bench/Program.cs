@@ -37,7 +37,7 @@ if (args is [var only, var given])
 }
 
 var folder = args.Length > 0 ? args[0] : ".fretsaw/bench";
-var (film, pictures) = DemoFilm.Build();
+var (film, pictures) = HornFirst.Build();
 var shot = film.Shots[0];
 var table = new Table().AddColumns("Native figure", "Measured", "Aim");
 

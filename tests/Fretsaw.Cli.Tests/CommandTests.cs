@@ -55,9 +55,23 @@ public sealed class CommandTests : IDisposable
     }
 
     [Fact]
+    public async Task An_arc_and_a_graph_of_the_demo_have_a_place_and_a_value_a_frame()
+    {
+        var arc = JsonDocument.Parse((await fretsaw.Run("inspect", "demo", "--shot", "rounds", "--frame", "40", "--arc", "bramble/reach-foot")).Out).RootElement;
+        Assert.Equal(96, arc.GetProperty("dots").GetArrayLength());
+        Assert.NotEmpty(arc.GetProperty("path").EnumerateArray());
+        var graph = JsonDocument.Parse((await fretsaw.Run("inspect", "demo", "--shot", "rounds", "--frame", "40", "--graph", "bramble/stand/place")).Out).RootElement.GetProperty("lines");
+        Assert.Equal(["x", "y"], graph.EnumerateArray().Select(line => line.GetProperty("value").GetProperty("property").GetString()));
+
+        // He goes on evenly, in and out of the cycle's keys.
+        var x = graph[0].GetProperty("values").EnumerateArray().Select(value => value.GetDouble()).ToList();
+        Assert.All(x.Zip(x.Skip(1)), pair => Assert.Equal(6.4, pair.Second - pair.First, 3));
+    }
+
+    [Fact]
     public async Task With_meshes_every_moved_vertex_has_its_place_at_rest()
     {
-        var told = await fretsaw.Run("inspect", "demo", "--frame", "60", "--meshes");
+        var told = await fretsaw.Run("inspect", "demo", "--shot", "fog-horn", "--frame", "60", "--meshes");
         var meshes = JsonDocument.Parse(told.Out).RootElement.GetProperty("puppets")[0].GetProperty("meshes").EnumerateArray().ToList();
         Assert.NotEmpty(meshes);
         Assert.All(meshes, mesh =>
@@ -98,6 +112,8 @@ public sealed class CommandTests : IDisposable
     [InlineData("'Nothing'", "snags", "demo", "--shot", "Nothing")]
     [InlineData("--frame 500", "inspect", "demo", "--frame", "500")]
     [InlineData("--frame NaN", "inspect", "demo", "--frame", "NaN")]
+    [InlineData("--arc nobody", "inspect", "demo", "--frame", "1", "--arc", "nobody")]
+    [InlineData("--graph a/b", "inspect", "demo", "--frame", "1", "--graph", "a/b")]
     [InlineData("--frames 5", "print", "demo", "--frames", "5", "--out", "x.mp4")]
     [InlineData("--size 1e9x2", "print", "demo", "--size", "1e9x2", "--out", "x.mp4")]
     [InlineData("--format gif", "print", "demo", "--format", "gif", "--out", "x.gif")]

@@ -61,7 +61,7 @@ public sealed class PrintTests : IDisposable
     public async Task One_worker_and_three_print_the_same_pixels()
     {
         var film = Demo.Film;
-        var order = new PrintOrder(film, film.Shots[0], 88, 94, 192, 108, PrintFormat.Png);
+        var order = new PrintOrder(film, film.Shots[1], 88, 94, 192, 108, PrintFormat.Png);
         await Print(order, Path.Combine(folder, "one"), workers: 1);
         await Print(order, Path.Combine(folder, "three"), workers: 3);
         foreach (var file in Directory.GetFiles(Path.Combine(folder, "one")))
@@ -77,7 +77,7 @@ public sealed class PrintTests : IDisposable
         using var stop = new CancellationTokenSource();
         var path = Path.Combine(folder, "half.mp4");
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => Print(
-            new PrintOrder(film, film.Shots[0], 1, 192, 320, 180, PrintFormat.Mp4), path, cancelAfter: 5, stop: stop));
+            new PrintOrder(film, film.Shots[1], 1, 192, 320, 180, PrintFormat.Mp4), path, cancelAfter: 5, stop: stop));
         Assert.Empty(Directory.GetFiles(folder));
     }
 

@@ -35,7 +35,7 @@ async function drag(page: Page, from: { x: number; y: number }, by: { x: number;
 
 const shiftTrack = async () => {
   const film = await server.film("demo");
-  return film.shots[0].tracks.find((track: { address: { owner: string; thing: string; property: string } }) => track.address.owner === "bramble" && track.address.thing === "reach-free" && track.address.property === "shift");
+  return film.shots[1].tracks.find((track: { address: { owner: string; thing: string; property: string } }) => track.address.owner === "bramble" && track.address.thing === "reach-free" && track.address.property === "shift");
 };
 
 test("a path is made smooth, bent by its handle without a change of timing, and put back", async ({ page }) => {

@@ -67,7 +67,7 @@ test("a drag begun before the page's own core is there goes on when it has come"
   await painted(page);
   const moved = (await body.boundingBox())?.x ?? 0;
   expect(moved - (box?.x ?? 0)).toBeGreaterThan(60);
-  const { tracks } = (await server.film("demo")).shots[0];
+  const { tracks } = (await server.film("demo")).shots[1];
   const place = tracks.find(({ kind, address }: { kind: string; address: { owner: string; thing: string } }) => kind === "place" && address.owner === "bramble" && address.thing === "body");
   expect(place.keys.find(({ frame }: { frame: number }) => frame === 1).at.x).toBeGreaterThan(100);
   await oneEdit(page, () => page.keyboard.press("Control+z"));

@@ -8,7 +8,7 @@ test.afterAll(() => server.end());
 const details = (page: Page) => page.getByRole("complementary", { name: "Details" });
 const list = (page: Page) => page.getByRole("complementary", { name: "List" });
 const strip = (page: Page) => page.getByRole("region", { name: "Strip" });
-const shot = async () => (await server.film("demo")).shots[0];
+const shot = async () => (await server.film("demo")).shots[1];
 
 async function acting(page: Page) {
   await open(page, server);

@@ -12,7 +12,7 @@ const card = (page: Page) => page.getByRole("region", { name: "Chosen keys" });
 /** Frames of one thing's keys, as the film on the server has them. */
 async function frames(page: Page, thing: string): Promise<number[]> {
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
-  const tracks = film.shots[0].tracks.filter((track: { address: { owner: string; thing: string } }) => track.address.owner === "bramble" && track.address.thing === thing);
+  const tracks = film.shots[1].tracks.filter((track: { address: { owner: string; thing: string } }) => track.address.owner === "bramble" && track.address.thing === thing);
   const all: number[] = tracks.flatMap((track: { keys: { frame: number }[] }) => track.keys.map((key) => key.frame));
   return [...new Set(all)].sort((a, b) => a - b);
 }
@@ -74,7 +74,7 @@ test("from the keyboard: all keys of a frame, moved, repeated, cut and pasted, t
   await oneEdit(page, () => page.keyboard.press("Alt+."));
   expect((await frames(page, "body"))[1]).toBe(here + 1);
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
-  expect(film.shots[0].cards.some((one: { owner: string; frame: number }) => one.owner === "bramble" && one.frame === here + 1)).toBe(true);
+  expect(film.shots[1].cards.some((one: { owner: string; frame: number }) => one.owner === "bramble" && one.frame === here + 1)).toBe(true);
 
   await page.keyboard.press("Control+c");
   await page.evaluate(() => window.fretsaw.setState({ frame: 170 }));
@@ -126,7 +126,7 @@ test("the strip comes nearer about the pointer, goes along and follows the saw b
   await page.keyboard.down("Control");
   for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -100);
   await page.keyboard.up("Control");
-  const length = await page.evaluate(() => window.fretsaw.state().film.shots[0].length);
+  const length = await page.evaluate(() => window.fretsaw.state().film.shots[1].length);
   await expect.poll(async () => {
     const view = await page.evaluate(() => window.fretsaw.state().stripView);
     const nearer = view === null ? 1 : (length - 1) / (view.to - view.from);

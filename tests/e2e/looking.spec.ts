@@ -132,7 +132,7 @@ test("frames are baked while nothing is pressed, an edit keeps those it does not
       close.call(this);
     };
     const { film, commit, ready } = { ...window.fretsaw, ...window.fretsaw.state() };
-    await commit({ kind: "setKeys", shotId: film?.shots[0]?.id ?? "", frame: 190, values: [{ address: { owner: "bramble", thing: "body", property: "shiftY" }, value: 7 }] });
+    await commit({ kind: "setKeys", shotId: film?.shots[1]?.id ?? "", frame: 190, values: [{ address: { owner: "bramble", thing: "body", property: "shiftY" }, value: 7 }] });
     while (window.fretsaw.state().ready === ready || window.fretsaw.state().ready.size < 192) await new Promise(requestAnimationFrame);
     return count;
   });

@@ -26,7 +26,7 @@ test("two paws are paired by hand, and a pose is pasted left for right", async (
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
   const named = (name: string) => film.puppets[0].reaches.find((reach: { name: string }) => reach.name === name).id;
   const place = (name: string, frame: number) => {
-    const track = film.shots[0].tracks.find((one: { address: { owner: string; thing: string; property: string } }) => one.address.owner === "bramble" && one.address.thing === named(name) && one.address.property === "shift");
+    const track = film.shots[1].tracks.find((one: { address: { owner: string; thing: string; property: string } }) => one.address.owner === "bramble" && one.address.thing === named(name) && one.address.property === "shift");
     return track.keys.find((key: { frame: number }) => key.frame === frame).at;
   };
   const [lamp, free] = [place("Paw, lamp side", 64), place("Paw, free side", 64)];

@@ -19,7 +19,7 @@ async function acting(page: Page) {
 /** The gap of Bramble's card, as the film on the server has it. */
 async function gapAt(page: Page, frame: number) {
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
-  return film.shots[0].cards.find((card: { owner: string; frame: number }) => card.owner === "bramble" && card.frame === frame).gap;
+  return film.shots[1].cards.find((card: { owner: string; frame: number }) => card.owner === "bramble" && card.frame === frame).gap;
 }
 
 test("poses are flipped through held, and the real timing comes back unharmed", async ({ page }) => {
@@ -95,7 +95,7 @@ test("a change keys what is touched alone, or the whole pose", async ({ page }) 
   const turn = details(page).getByRole("textbox", { name: "Turn, °" });
   const keyedAt = async (frame: number) => {
     const film = await server.film("demo");
-    return film.shots[0].tracks.filter((track: { address: { owner: string }; keys: { frame: number }[] }) => track.address.owner === "bramble" && track.keys.some((key) => key.frame === frame)).length;
+    return film.shots[1].tracks.filter((track: { address: { owner: string }; keys: { frame: number }[] }) => track.address.owner === "bramble" && track.keys.some((key) => key.frame === frame)).length;
   };
   await expect(turn).toBeVisible();
   const before = await keyedAt(55);

@@ -76,7 +76,7 @@ public class StripTests
     public void The_elevation_has_everything_at_its_depth()
     {
         var demo = DemoFilm.Build().Film;
-        var shot = demo.Shots[0];
+        var shot = demo.Shots[1];
         var answer = (ElevationAnswer)new Session(demo).Ask(new ElevationQuestion(shot.Id, 1));
         Assert.Equal(shot.Things.Select(thing => thing.Id).Order(), answer.Standers.Select(stander => stander.Thing).Order());
         Assert.All(answer.Standers, stander => Assert.Equal(shot.Things.First(thing => thing.Id == stander.Thing).Stand.Distance, stander.Depth, 6));

@@ -12,7 +12,7 @@ public class EditTests
 {
     private static readonly Film Demo = DemoFilm.Build().Film;
     private static readonly Puppet Bramble = Demo.Puppets[0];
-    private static readonly Shot Horn = Demo.Shots[0];
+    private static readonly Shot Horn = Demo.Shots[1];
 
     private static readonly Gen<Edit> AnyEdit = Gen.OneOf<Edit>(
         Gen.Select(Gen.Int[0, Bramble.Parts.Length - 1], Gen.Int[0, 30], (part, to) => (Edit)new MovePart(Bramble.Id, Bramble.Parts[part].Id, to)),
@@ -66,8 +66,8 @@ public class EditTests
         var undo = Inverse.Of(Demo, turned);
         var moved = new ChangeThing(Horn.Id, "boats") { X = 7 }.Apply(turned);
         var back = undo.Apply(moved);
-        Assert.Equal(7, back.Shots[0].Things.First(thing => thing.Id == "boats").Stand.X);
-        Assert.Equal(Neck(Horn), Neck(back.Shots[0]));
+        Assert.Equal(7, back.Shots[1].Things.First(thing => thing.Id == "boats").Stand.X);
+        Assert.Equal(Neck(Horn), Neck(back.Shots[1]));
 
         static IEnumerable<Key> Neck(Shot shot) => shot.Tracks.First(track => track.Address == new Address("bramble", "bone-neck", "turn")).AllKeys;
     }
@@ -76,7 +76,7 @@ public class EditTests
     public void A_first_key_does_not_change_the_poses_that_are_there()
     {
         var film = new SetKeys(Horn.Id, 90, [new KeyValue(new Address("bramble", "body", "stretchX"), 140)]).Apply(Demo);
-        var keys = ((NumberTrack)film.Shots[0].Tracks.First(track => track.Address == new Address("bramble", "body", "stretchX"))).Keys;
+        var keys = ((NumberTrack)film.Shots[1].Tracks.First(track => track.Address == new Address("bramble", "body", "stretchX"))).Keys;
         Assert.Equal(100, keys.First(key => key.Frame == 1).Value);
         Assert.Equal(100, keys.First(key => key.Frame == 125).Value);
         Assert.Equal(140, keys.First(key => key.Frame == 90).Value);

@@ -18,7 +18,7 @@ public class EvaluatorTests
     private const string BrambleNeck = "bone-neck";
 
     private static readonly Film Demo = DemoFilm.Build().Film;
-    private static readonly Plan Plan = PlanCompiler.Compile(Demo, Demo.Shots[0], new RigCache());
+    private static readonly Plan Plan = PlanCompiler.Compile(Demo, Demo.Shots[1], new RigCache());
     private static readonly View Through = new(DemoFilm.ShotId);
 
     [Fact]
@@ -67,7 +67,7 @@ public class EvaluatorTests
         var edit = Assert.IsType<SetKeys>(session.End());
         session.Apply(edit);
         Assert.Equal(-60, Pin(session).At.Y - rest.Y, 1);
-        Assert.Contains(session.Film.Shots[0].Tracks.First(track => track.Address == new Address("bramble", "scarf-tip", "shift")).AllKeys, key => key.Frame == 60);
+        Assert.Contains(session.Film.Shots[1].Tracks.First(track => track.Address == new Address("bramble", "scarf-tip", "shift")).AllKeys, key => key.Frame == 60);
     }
 
     [Fact]
@@ -121,7 +121,7 @@ public class EvaluatorTests
     [Fact]
     public void Keeping_the_size_keeps_the_picture_at_rest() => Gen.Double[0.2, 80].Sample(metres =>
     {
-        var bare = Demo with { Shots = [Demo.Shots[0] with { Tracks = [], Cards = [], Shakes = [] }] };
+        var bare = Demo with { Shots = [Demo.Shots[1] with { Tracks = [], Cards = [], Shakes = [] }] };
         var after = Standings.PutAtDistance(bare, bare.Shots[0], "boats", new Session(bare).FrameAt(Through, 1).Find("boats")!.Standing, 1, metres, keepSize: true).Apply(bare);
         return (Corner(bare) - Corner(after)).Length < 0.05;
 
@@ -134,13 +134,13 @@ public class EvaluatorTests
     }, iter: 20);
 
     [Fact]
-    public void The_demo_has_no_snags() => Assert.Empty(SnagFinder.Find(Demo, Demo.Shots[0], new RigCache()));
+    public void The_demo_has_no_snags() => Assert.Empty(SnagFinder.Find(Demo, Demo.Shots[1], new RigCache()));
 
     [Fact]
     public void A_creeping_channel_is_found_and_its_mend_mends_it()
     {
         var creeping = new Address("bramble", BrambleNeck, "turn");
-        var shot = Demo.Shots[0];
+        var shot = Demo.Shots[1];
         Track neck = new NumberTrack { Address = creeping, Keys = [new NumberKey(1, 0) { Gap = Gap.Even }, new NumberKey(90, 40)] };
         Track spine = new NumberTrack { Address = creeping with { Thing = "bone-spine" }, Keys = [new NumberKey(1, 5), new NumberKey(49, 5), new NumberKey(90, 30)] };
         var film = Demo with { Shots = [shot with { Tracks = [neck, spine], Cards = [] }] };
@@ -155,10 +155,10 @@ public class EvaluatorTests
     public void Art_that_ends_inside_the_frame_is_found_and_its_mend_mends_it()
     {
         var film = new SetKeys(DemoFilm.ShotId, 180, [new KeyValue(new Address("camera", "view", "roll"), 14)]).Apply(Demo);
-        var snag = Assert.Single(SnagFinder.Find(film, film.Shots[0], new RigCache()), snag => snag.Check == "edge");
+        var snag = Assert.Single(SnagFinder.Find(film, film.Shots[1], new RigCache()), snag => snag.Check == "edge");
         Assert.Equal("sky", snag.At.Owner);
         var mended = snag.Mend!.Apply(film);
-        Assert.DoesNotContain(SnagFinder.Find(mended, mended.Shots[0], new RigCache()), other => other.Check == "edge");
+        Assert.DoesNotContain(SnagFinder.Find(mended, mended.Shots[1], new RigCache()), other => other.Check == "edge");
     }
 
     [Fact]
@@ -168,7 +168,7 @@ public class EvaluatorTests
         var puppet = Demo.Puppets[0];
         var session = new Session(Demo with { Puppets = Demo.Puppets.SetItem(0, puppet with { Parts = [.. puppet.Parts.Select(part => part with { FollowThrough = null })] }) });
         var edit = (SetKeys)session.Work(new KeyPose(DemoFilm.ShotId, "bramble", 33));
-        Assert.Equal(Demo.Shots[0].Tracks.Where(track => track.Address.Owner == "bramble").Sum(track => track is PlaceTrack ? 2 : 1), edit.Values.Length);
+        Assert.Equal(Demo.Shots[1].Tracks.Where(track => track.Address.Owner == "bramble").Sum(track => track is PlaceTrack ? 2 : 1), edit.Values.Length);
         var before = session.DrawFrame(Through, 33).ToArray();
         session.Apply(edit);
         Assert.Equal(before, session.DrawFrame(Through, 33).ToArray());

@@ -13,7 +13,7 @@ public class DrawListTests
 
     private static byte[] List(double frame, Look? look = null)
     {
-        var evaluator = new Evaluator(PlanCompiler.Compile(Demo, Demo.Shots[0], new RigCache()));
+        var evaluator = new Evaluator(PlanCompiler.Compile(Demo, Demo.Shots[1], new RigCache()));
         evaluator.Evaluate(frame);
         return [.. new DrawListWriter().Write(evaluator, look ?? new Look(Demo.Width, Demo.Height))];
     }

@@ -12,7 +12,7 @@ namespace Fretsaw.Core.Tests;
 public class SessionTests
 {
     private static readonly Film Demo = DemoFilm.Build().Film;
-    private static readonly Shot Horn = Demo.Shots[0];
+    private static readonly Shot Horn = Demo.Shots[1];
     private static readonly View Through = new(Horn.Id);
 
     public static TheoryData<GripKind, string, string?> Grips => new()
