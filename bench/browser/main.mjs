@@ -20,7 +20,10 @@ try {
     if (only !== undefined && only !== name) continue;
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     // The demo is measured at the shot of the horn.
-    await page.addInitScript(() => localStorage.getItem("places") ?? localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } })));
+    await page.addInitScript(() => {
+      if (location.protocol === "http:" && localStorage.getItem("places") === null)
+        localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
+    });
     Object.assign(figures, await measure(page));
     await page.close();
   }

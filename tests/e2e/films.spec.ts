@@ -13,7 +13,7 @@ test("films are made under names of their own, renamed, copied, taken away and b
   await newFilm(page);
   await newFilm(page);
   await page.keyboard.press("Shift+g");
-  await expect(films(page)).toHaveText([/Evening Rounds.*2 shots · 11 s/, /New film.*1 shot · 4 s/, /New film 2/]);
+  await expect(films(page)).toHaveText([/Evening Rounds.*3 shots · 15 s/, /New film.*1 shot · 4 s/, /New film 2/]);
   await oneEdit(page, async () => {
     await page.getByLabel("Name", { exact: true }).fill("Otter");
     await page.keyboard.press("Enter");
@@ -22,7 +22,7 @@ test("films are made under names of their own, renamed, copied, taken away and b
   await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter.*1 shot · 8 s/]);
 
   await page.getByRole("button", { name: "Copy Evening Rounds" }).click();
-  await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter/, /Evening Rounds, copy.*2 shots · 11 s/]);
+  await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter/, /Evening Rounds, copy.*3 shots · 15 s/]);
   await page.getByRole("button", { name: "Take New film away" }).click();
   await expect(films(page)).toHaveCount(3);
   await page.getByRole("button", { name: "Undo" }).last().click();
@@ -42,9 +42,9 @@ test("shots are copied with their keys, put in order and taken out, each undone"
   const order = async () => (await server.film("demo")).shots.map((shot: { name: string }) => shot.name);
   await page.keyboard.press("Shift+g");
   await oneEdit(page, () => page.getByRole("button", { name: "Copy the shot Good evening" }).click());
-  await expect(shots(page)).toHaveText([/Fog horn/, /Good evening/, /Good evening, copy/]);
-  expect(await order()).toEqual(["Fog horn", "Good evening", "Good evening, copy"]);
-  const [, own, copy] = (await server.film("demo")).shots;
+  await expect(shots(page)).toHaveText([/Rounds/, /Fog horn/, /Good evening/, /Good evening, copy/]);
+  expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening", "Good evening, copy"]);
+  const [, , own, copy] = (await server.film("demo")).shots;
   expect(copy.tracks).toEqual(own.tracks);
 
   // The copy, made from a shot that had not been looked at, has its keys here as well.
@@ -64,21 +64,21 @@ test("shots are copied with their keys, put in order and taken out, each undone"
     const box = (await page.getByRole("button", { name }).boundingBox())!;
     return [box.x + box.width / 2, box.y + box.height / 2] as const;
   };
-  const [from, to] = [await middle(/^Shot 3, Good evening, copy/), await middle(/^Shot 2, Good evening, 72/)];
+  const [from, to] = [await middle(/^Shot 4, Good evening, copy/), await middle(/^Shot 3, Good evening, 72/)];
   await page.mouse.move(...from);
   await page.mouse.down();
   await page.mouse.move(from[0], from[1] - 10);
   await page.mouse.move(...to, { steps: 5 });
   // Each step is told to those who do not see it.
-  await expect(page.getByText(new RegExp(`over droppable area ${ids[1]}`)).first()).toBeAttached();
+  await expect(page.getByText(new RegExp(`over droppable area ${ids[2]}`)).first()).toBeAttached();
   await oneEdit(page, () => page.mouse.up());
-  expect(await order()).toEqual(["Fog horn", "Good evening, copy", "Good evening"]);
+  expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening, copy", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Take the shot Good evening, copy out" }).click());
-  expect(await order()).toEqual(["Fog horn", "Good evening"]);
+  expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
   expect(await order()).toContain("Good evening, copy");
   await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
-  expect(await order()).toEqual(["Fog horn", "Good evening", "Good evening, copy"]);
+  expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening", "Good evening, copy"]);
 });
 
 test("after a reload film, place, shot and frame are those of before", async ({ page }) => {

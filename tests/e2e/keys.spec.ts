@@ -150,7 +150,7 @@ test("the strip comes nearer about the pointer, goes along and follows the saw b
 test("frames come in at the saw blade and the shot is stretched with its keys", async ({ page }) => {
   const before = await acting(page);
   await page.evaluate(() => window.fretsaw.setState({ frame: 50 }));
-  await page.getByRole("button", { name: /^Shot 1/ }).click();
+  await page.getByRole("button", { name: /^Shot 2/ }).click();
   await oneEdit(page, () => page.getByRole("button", { name: "Insert", exact: true }).click());
   expect(await frames(page, "body")).toEqual(before.map((frame) => (frame >= 50 ? frame + 12 : frame)));
   await oneEdit(page, () => page.getByRole("button", { name: "Take out", exact: true }).click());

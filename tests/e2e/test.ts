@@ -4,7 +4,8 @@ export { expect, type Page };
 
 /** Somebody who was last at the horn in the demo: most tests are about that shot. */
 const atTheHorn = () => {
-  if (localStorage.getItem("places") === null) localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
+  // A page that is nowhere yet has no memory.
+  if (location.protocol === "http:" && localStorage.getItem("places") === null) localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
 };
 
 /** An error that a page throws and nobody catches fails the test, whichever page of the context it is. */

@@ -20,6 +20,7 @@ export function ValueNumber({
       min={line.min}
       max={line.max}
       value={line.value}
+      rest={line.rest}
       marked={line.keyedHere}
       disabled={disabled}
       edit={edit}

@@ -1,7 +1,7 @@
 import { engine } from "../engine/engine";
 import { togglePlay } from "../playing/play";
 import { chooseShot, tell } from "../state/film";
-import { shotOf } from "../state/select";
+import { isBlocking, shotOf } from "../state/select";
 import { get, type Place, places, set, touch } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import { stripQuestion } from "../strip/question";
@@ -29,8 +29,25 @@ async function cardFrames(): Promise<number[]> {
   return answer?.strip?.cards.map((card) => card.frame) ?? [];
 }
 
-const nextCard = async () => goTo((await cardFrames()).find((frame) => frame > get().frame) ?? get().frame);
-const lastCard = async () => goTo((await cardFrames()).findLast((frame) => frame < get().frame) ?? get().frame);
+/** While poses are flipped through held, the first comes after the last again. */
+async function flip(
+  find: (frames: number[], now: number) => number | undefined,
+  round: (frames: number[]) => number | undefined,
+) {
+  const [frames, now] = [await cardFrames(), get().frame];
+  goTo(find(frames, now) ?? (isBlocking(get()) ? round(frames) : undefined) ?? now);
+}
+
+const nextCard = () =>
+  flip(
+    (frames, now) => frames.find((frame) => frame > now),
+    (frames) => frames[0],
+  );
+const lastCard = () =>
+  flip(
+    (frames, now) => frames.findLast((frame) => frame < now),
+    (frames) => frames.at(-1),
+  );
 
 export function go(place: Place): void {
   set({ filmsOpen: false });

@@ -16,6 +16,8 @@ interface NumberFieldProps {
   max?: number;
   /** The edit that would set the value. Scrubbing shows it; letting go, typing and nudging make it. */
   edit: (value: number) => Edit | Promise<Edit>;
+  /** What it is at rest: nothing typed, or a double click on the label, brings it back there. */
+  rest?: number;
   marked?: boolean;
   disabled?: string | null;
 }
@@ -30,6 +32,7 @@ export function NumberField({
   min = -1e9,
   max = 1e9,
   edit,
+  rest,
   marked,
   disabled,
 }: NumberFieldProps) {
@@ -64,12 +67,19 @@ export function NumberField({
       if (scrubbed.current !== null) void make(scrubbed.current);
     };
   };
+  const typed = () => void make(shown.trim() === "" && rest !== undefined ? rest : parse(shown));
 
   return (
     <Box sx={row} title={disabled ?? undefined}>
       <Box
         component="label"
         onPointerDown={scrub}
+        onDoubleClick={() => rest !== undefined && !disabled && void make(rest)}
+        title={
+          rest === undefined || disabled
+            ? undefined
+            : `At rest ${format(rest, decimals)} ${unit}: a double click, or nothing typed`
+        }
         sx={{
           flex: 1,
           minWidth: 0,
@@ -90,9 +100,9 @@ export function NumberField({
         data-typing={text !== null}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
         onFocus={(event: React.FocusEvent<HTMLInputElement>) => event.target.select()}
-        onBlur={() => text !== null && void make(parse(text))}
+        onBlur={() => text !== null && typed()}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
-          if (event.key === "Enter") void make(parse(shown));
+          if (event.key === "Enter") typed();
           else if (event.key === "Escape") setText(null);
           else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
             event.preventDefault();

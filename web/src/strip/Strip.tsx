@@ -6,7 +6,7 @@ import { useTip } from "../commands/CommandButton";
 import { goTo } from "../commands/going";
 import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
-import { get, set, useStore } from "../state/store";
+import { get, type StripView, set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
 import { choiceHere } from "./beads";
 import { type Band, startBand } from "./boxBeads";
@@ -61,17 +61,33 @@ export function Strip({ camera }: { camera: boolean }) {
   // A wheel that is not passive, so that the page does not grow: with Ctrl nearer, across or with Shift along.
   useEffect(() => {
     const element = section.current;
+    // Notches that come within one frame are gone through together: the rows are drawn once for all of them.
+    let waiting: ((view: StripView) => StripView)[] = [];
+    let frame = 0;
+    const later = (change: (view: StripView) => StripView) => {
+      waiting.push(change);
+      if (waiting.length > 1) return;
+      frame = requestAnimationFrame(() => {
+        const changes = waiting;
+        waiting = [];
+        see(length ?? 1, (view) => changes.reduce((seen, one) => one(seen), view));
+      });
+    };
     const wheel = (event: WheelEvent) => {
       const across = event.shiftKey ? event.deltaY : event.deltaX;
       if (!event.ctrlKey && across === 0) return;
       event.preventDefault();
       const x = event.clientX - (lane.current?.getBoundingClientRect().left ?? 0);
-      if (event.ctrlKey) see(length ?? 1, (view) => nearer(view, scale.frame(x), event.deltaY < 0 ? Notch : 1 / Notch));
-      else see(length ?? 1, (view) => along(view, across / scale.perFrame));
+      const { frame, perFrame } = newest.current;
+      if (event.ctrlKey) later((view) => nearer(view, frame(x), event.deltaY < 0 ? Notch : 1 / Notch));
+      else later((view) => along(view, across / perFrame));
     };
     element?.addEventListener("wheel", wheel, { passive: false });
-    return () => element?.removeEventListener("wheel", wheel);
-  }, [scale, length]);
+    return () => {
+      cancelAnimationFrame(frame);
+      element?.removeEventListener("wheel", wheel);
+    };
+  }, [length]);
   useFollowing(length ?? 1);
   if (length === null) return null;
 
