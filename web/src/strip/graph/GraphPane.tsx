@@ -44,7 +44,8 @@ export function GraphPane({
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const element = canvas.current;
-    const context = element?.getContext("2d");
+    // In plain memory, where many lines are drawn pixel by pixel.
+    const context = element?.getContext("2d", { willReadFrequently: true });
     if (!element || !context) return;
     const ratio = window.devicePixelRatio || 1;
     const [wide, deep] = [Math.round(element.clientWidth * ratio), Math.round(high * ratio)];

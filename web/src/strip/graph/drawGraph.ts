@@ -97,27 +97,42 @@ function drawMany(
     if (at === undefined) return;
     const ink = abgr(inks.lines[i % inks.lines.length] ?? "#000000");
     const { values, first } = line;
-    let [column, from] = [Number.NaN, 0];
-    for (let k = 0; k < values.length; k++) {
-      const x = Math.round(scale.x(first + k) * ratio);
-      const y = Math.round(at.y(values[k] ?? 0) * ratio);
-      if (k > 0) span(column, from, x, y, ink);
-      [column, from] = [x, y];
+    const start = scale.x(first) * ratio;
+    const step = scale.perFrame * ratio;
+    // A value's height is a straight line: two of them say all. Nothing is made in the loop.
+    const zero = at.y(0) * ratio;
+    const per = at.y(1) * ratio - zero;
+    let before = zero + per * (values[0] ?? 0);
+    for (let k = 0; k < values.length; ) {
+      const column = Math.round(start + k * step);
+      let last = values[k] ?? 0;
+      let low = last;
+      let high = last;
+      for (k++; k < values.length && Math.round(start + k * step) === column; k++) {
+        last = values[k] ?? 0;
+        if (last < low) low = last;
+        else if (last > high) high = last;
+      }
+      const now = zero + per * last;
+      fill(column, Math.min(before, zero + per * high), Math.max(before, zero + per * low), ink);
+      before = now;
+      if (k >= values.length) break;
+      // Frames farther apart than a pixel are joined column by column.
+      const next = Math.round(start + k * step);
+      const then = zero + per * (values[k] ?? 0);
+      for (let c = column + 1; c < next; c++) {
+        const there = now + ((then - now) * (c + 1 - column)) / (next - column);
+        fill(c, Math.min(before, there), Math.max(before, there), ink);
+        before = there;
+      }
     }
   });
   context.putImageData(image, 0, 0);
 
-  /** From one value to the next, column by column. */
-  function span(x0: number, y0: number, x1: number, y1: number, ink: number): void {
-    const columns = Math.max(1, x1 - x0);
-    for (let c = 0; c < columns; c++) {
-      const x = x0 + c;
-      if (x < 0 || x >= width) continue;
-      const [a, b] = [y0 + ((y1 - y0) * c) / columns, y0 + ((y1 - y0) * (c + 1)) / columns];
-      const top = Math.max(0, Math.round(Math.min(a, b)));
-      const foot = Math.min(height - 1, Math.round(Math.max(a, b)));
-      for (let y = top; y <= foot; y++) pixels[y * width + x] = ink;
-    }
+  function fill(x: number, top: number, foot: number, ink: number): void {
+    if (x < 0 || x >= width) return;
+    const last = Math.min(height - 1, Math.round(foot));
+    for (let y = Math.max(0, Math.round(top)); y <= last; y++) pixels[y * width + x] = ink;
   }
 }
 
