@@ -221,8 +221,9 @@ function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
     <ChoiceField
       label={label}
       value={row[side] ?? ""}
-      choices={beyonds}
+      choices={row[side] == null ? [{ value: "", title: "its values differ" }, ...beyonds] : beyonds}
       onChoose={(way) =>
+        way !== "" &&
         void commit({
           kind: "setBeyond",
           shotId: shot.id,
