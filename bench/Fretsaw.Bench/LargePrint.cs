@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using Fretsaw.Demo;
 using Fretsaw.Print;
 
 namespace Fretsaw.Bench;

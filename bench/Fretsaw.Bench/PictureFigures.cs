@@ -1,7 +1,6 @@
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Painting;
-using Fretsaw.Demo;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Print;
 using Fretsaw.Print.Tests;

@@ -2,7 +2,6 @@ using System.Diagnostics;
 using Fretsaw.Bench;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Painting;
-using Fretsaw.Demo;
 using Fretsaw.Formats.Tests;
 using Fretsaw.Print;
 using Spectre.Console;

@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
-using Fretsaw.Demo;
 using Fretsaw.Formats.Bundle;
 using Fretsaw.Formats.Layers;
 using Spectre.Console;

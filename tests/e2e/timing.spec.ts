@@ -134,7 +134,7 @@ test("ghosts of what was and what comes stand round the pose, as pictures and as
   await expect.poll(async () => { const { red, blue } = await tinted(page); return red > 200 && blue > 200; }).toBe(true);
   const pictures = await tinted(page);
 
-  await page.getByRole("button", { name: /^Ghosts: 2 before/ }).click();
+  await page.getByRole("button", { name: /^Ghosts: 2 \+/ }).click();
   await page.getByRole("combobox", { name: "As" }).selectOption("outlines");
   await expect.poll(async () => { const { red } = await tinted(page); return red > 50 && red < pictures.red; }).toBe(true);
   await page.getByRole("spinbutton", { name: "After" }).fill("0");

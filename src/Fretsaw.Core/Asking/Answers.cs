@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Fretsaw.Core.Handling;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;
 

@@ -17,7 +17,7 @@ export function GhostBar() {
   return (
     <>
       <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-        Ghosts: {ghosts.on ? `${ghosts.before} before, ${ghosts.after} after` : "none"}
+        Ghosts: {ghosts.on ? `${ghosts.before} + ${ghosts.after}` : "none"}
       </Button>
       <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
         <Box sx={{ p: 1.5, width: 250 }}>
