@@ -24,7 +24,7 @@ internal static class Arcs
         var address = PathDrag.AddressOf(q.Owner, q.Thing);
         var track = shot.Tracks.Find(address) as PlaceTrack;
         var grip = GripOf(shot, thing, q.Thing);
-        var dots = ImmutableArray.CreateBuilder<Point?>(last - first + 1);
+        var dots = ImmutableArray.CreateBuilder<Point?>(Math.Max(0, last - first + 1));
         var path = ImmutableArray.CreateBuilder<PathPlace>();
         for (var number = first; number <= last; number++)
         {
@@ -67,14 +67,19 @@ internal static class Arcs
             return new Grip(GripKind.Shift, of, owner);
         }
 
-        var plan = thing.Cast!.Plan;
-        if (!plan.NodeOf.TryGetValue(of, out var node))
+        if (thing.Cast is not { Plan: var plan } cast)
         {
-            var isGoal = Array.Exists(plan.Reaches, reach => reach.Reach.Id == of);
-            return new Grip(isGoal ? GripKind.Goal : GripKind.Pin, of, owner);
+            return null;
         }
 
-        var mover = plan.Nodes[node].IsBone || IsShifted(shot, owner, of) ? node : thing.Cast.Skeleton.CarrierIndexOf(node);
+        if (!plan.NodeOf.TryGetValue(of, out var node))
+        {
+            return Array.Exists(plan.Reaches, reach => reach.Reach.Id == of) ? new Grip(GripKind.Goal, of, owner)
+                : plan.Puppet.Parts.Any(part => part.Pins.Any(pin => pin.Id == of)) ? new Grip(GripKind.Pin, of, owner)
+                : null;
+        }
+
+        var mover = plan.Nodes[node].IsBone || IsShifted(shot, owner, of) ? node : cast.Skeleton.CarrierIndexOf(node);
         return mover < 0 ? new Grip(GripKind.Shift, of, owner)
             : plan.Nodes[mover].Reach is >= 0 and var reach ? new Grip(GripKind.Goal, plan.Reaches[reach].Reach.Id, owner)
             : new Grip(plan.Nodes[mover].IsBone || mover != node ? GripKind.Turn : GripKind.Shift, plan.Nodes[mover].Id, owner);

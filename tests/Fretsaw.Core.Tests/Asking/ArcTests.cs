@@ -93,6 +93,19 @@ public class ArcTests
     }
 
     [Fact]
+    public void What_has_no_point_and_frames_that_are_not_there_have_no_dots()
+    {
+        var session = new Session(Acting());
+        Assert.All(Arc(session, "nothing").Dots, dot => Assert.Null(dot));
+        Assert.Null(Arc(session, "nothing").Grip);
+        Assert.Empty(((ArcAnswer)session.Ask(new ArcQuestion(Through, 10, TestFilm.Owner, "a", 20, 5))).Dots);
+        Assert.Equal(96, ((ArcAnswer)session.Ask(new ArcQuestion(Through, 10, TestFilm.Owner, "a", -50, 5000))).Dots.Length);
+        var flat = new AddThing(TestFilm.ShotId, new Thing { Id = "flat", Name = "Flat", Body = new Picture("art") }, TestFilm.Box("art", 0, 0, 9, 9)).Apply(Acting());
+        Assert.Null(((ArcAnswer)new Session(flat).Ask(new ArcQuestion(Through, 10, "flat", "a", 1, 5))).Grip);
+        Assert.Throws<FilmException>(() => session.Ask(new ArcQuestion(Through, 10, "nobody", "a", 1, 5)));
+    }
+
+    [Fact]
     public void A_handle_bends_the_path_and_leaves_its_timing()
     {
         var session = new Session(new ShapePiece(TestFilm.ShotId, Shift, 13, PathShape.Smooth).Apply(Acting()));
