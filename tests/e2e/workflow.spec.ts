@@ -151,7 +151,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(page.locator("[data-card]")).toHaveCount(2);
   await goToFrame(page, 13);
   await oneEdit(page, () => page.getByRole("button", { name: "Slow start", exact: true }).click());
-  await expect(page.locator('[data-gap="Slow start"] path')).toHaveCount(26);
+  await expect(page.locator('[data-gap="Slow start"] [data-ticks="25"]')).toHaveCount(1);
   await pick(page, "Crown");
   await oneEdit(page, () => page.getByRole("button", { name: "Hold here", exact: true }).click());
   let shot = (await server.film(id)).shots[0];

@@ -90,16 +90,14 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   return (
     <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")}>
       <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
-      {scale.perFrame >= ClosestTicks &&
-        card.ticks.map((tick, i) => (
-          <path
-            // biome-ignore lint/suspicious/noArrayIndexKey: a tick is its place in the gap
-            key={i}
-            d={`M${from + tick * (to - from)} ${y - 7}v14`}
-            stroke={staggers ? inks.brass : inks.blade}
-            strokeWidth={1}
-          />
-        ))}
+      {scale.perFrame >= ClosestTicks && (
+        <path
+          data-ticks={card.ticks.length}
+          d={card.ticks.map((tick) => `M${from + tick * (to - from)} ${y - 7}v14`).join("")}
+          stroke={staggers ? inks.brass : inks.blade}
+          strokeWidth={1}
+        />
+      )}
       {staggers && (
         <polyline
           data-zigzag
