@@ -29,7 +29,8 @@ internal static class InspectCommand
                 throw new FilmException($"--frame {number}", $"is not in shot '{chosen.Name}'", $"it has frames 1-{chosen.Length}");
             }
 
-            if ((result.GetValue(arc) is { } path ? Arc(chosen, number, path) : result.GetValue(graph) is { } value ? Graph(chosen, value) : null) is { } question)
+            Question? question = result.GetValue(arc) is { } path ? Arc(chosen, number, path) : result.GetValue(graph) is { } value ? Graph(chosen, value) : null;
+            if (question is not null)
             {
                 Json.Write(new Session(opened).Ask(question), EngineJson.Default.Answer);
                 return 0;
@@ -43,11 +44,11 @@ internal static class InspectCommand
         return command;
     }
 
-    private static Question Arc(Shot shot, double frame, string path) => path.Split('/') is [var owner, var thing]
+    private static ArcQuestion Arc(Shot shot, double frame, string path) => path.Split('/') is [var owner, var thing]
         ? new ArcQuestion(new View(shot.Id), frame, owner, thing, 1, shot.Length)
         : throw new FilmException($"--arc {path}", "names no thing", "write OWNER/THING, such as bramble/reach-foot");
 
-    private static Question Graph(Shot shot, string path) => path.Split('/') is [var owner, var thing, var property]
+    private static GraphQuestion Graph(Shot shot, string path) => path.Split('/') is [var owner, var thing, var property]
         ? new GraphQuestion(shot.Id, [new Address(owner, thing, property)], 1, shot.Length)
         : throw new FilmException($"--graph {path}", "names no track", "write OWNER/THING/PROPERTY, such as bramble/bone-neck/turn");
 }
