@@ -60,7 +60,7 @@ test("layered drawings that others made look as the browser renders them", async
 test("a puppet at a frame goes out as layered SVG that looks the same, and comes back with its parts", async ({ page }) => {
   await open(page, server);
   const film = await server.film("demo");
-  const member = film.shots[0].things.find((thing: { body: { kind: string } }) => thing.body.kind === "cast");
+  const member = film.shots[1].things.find((thing: { body: { kind: string } }) => thing.body.kind === "cast");
   for (const [frame, view, path] of [
     [1, { puppet: member.body.puppet, aspect: 1 }, `puppets/${member.body.puppet}/rest.svg`],
     [96, { shot: "fog-horn", cast: member.id, aspect: 1 }, `shots/fog-horn/cast/${member.id}/frames/96.svg`],
