@@ -39,7 +39,6 @@ internal static class Arcs
             }
         }
 
-        frame.EvaluateStage(q.Frame);
         return new ArcAnswer(first, dots.MoveToImmutable(), Keyed(shot, q.Owner, q.Thing, grip), grip, track is null ? null : address, path.ToImmutable(), CanBePath(shot, address));
     }
 

@@ -14,7 +14,7 @@ internal static class ShotCheck
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
         Range(shot.Length, 1, MaxLength, place, "length", "frames");
-        if (known is null || known.Things != shot.Things || known.Shakes != shot.Shakes || known.References != shot.References || known.Asides != shot.Asides)
+        if (known is null || known.Things != shot.Things || known.Shakes != shot.Shakes)
         {
             Things(shot, place, drawings, puppets);
         }
@@ -27,6 +27,17 @@ internal static class ShotCheck
         if (known is null || known.Cards != shot.Cards)
         {
             TrackCheck.Check(shot.Cards, place);
+        }
+
+        if (known is null || known.References != shot.References)
+        {
+            References(shot, place, drawings);
+        }
+
+        // A version has as many keys as the shot: it is not looked at again when a thing is dragged about.
+        if (known is null || known.Asides != shot.Asides)
+        {
+            Asides(shot, place);
         }
 
         if (known is null || known.Steps != shot.Steps)
@@ -77,13 +88,19 @@ internal static class ShotCheck
         {
             Check(shake, $"shake '{shake.Name}' in {place}");
         }
+    }
 
+    private static void References(Shot shot, string place, Lazy<HashSet<string>> drawings)
+    {
         Ids.Check(shot.References, place, "references");
         foreach (var reference in shot.References)
         {
             Check(reference, $"reference '{reference.Name}' in {place}", drawings);
         }
+    }
 
+    private static void Asides(Shot shot, string place)
+    {
         Ids.Check(shot.Asides, place, "versions");
         foreach (var aside in shot.Asides)
         {

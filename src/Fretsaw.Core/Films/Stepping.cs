@@ -4,10 +4,8 @@ namespace Fretsaw.Core.Films;
 /// <param name="Owner">Id of a thing on the stage; "" for all of the shot but the camera.</param>
 /// <param name="Thing">For a puppet the id of a part, with all that sits on it, or of a bone, reach or dial; "" for all of the owner.</param>
 /// <param name="Every">Frames, [1, 48], counted from the shot's first.</param>
-public sealed record Stepping(string Owner, string Thing, int Every) : IKeyed<(string Owner, string Thing)>
+public sealed record Stepping(string Owner, string Thing, int Every)
 {
-    (string Owner, string Thing) IKeyed<(string Owner, string Thing)>.Key => (Owner, Thing);
-
     /// <summary>The frame whose drawing still stands.</summary>
     /// <param name="frame">1-based, whole or between frames.</param>
     public static double Drawn(double frame, int every) => every <= 1 ? frame : 1 + (Math.Floor((frame - 1) / every) * every);

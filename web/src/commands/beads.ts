@@ -1,7 +1,7 @@
 import type { Retiming } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit, tell } from "../state/film";
-import { shotOf } from "../state/select";
+import { rangeOf, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { beadsOf, choiceHere, choose, framesChosen, ownerHere, spanOf } from "../strip/beads";
 import { stripQuestion } from "../strip/question";
@@ -70,16 +70,13 @@ function seeChosenKeys(): void {
   see(length(), () => ({ from: first - room, to: last + room }));
 }
 
+type FrameRange = ReturnType<typeof rangeOf>;
+
 function setRange(change: (range: FrameRange, frame: number) => FrameRange): void {
   const shot = shotOf(get());
   if (shot === null) return;
-  const range = change(shot.range ?? { from: 1, to: shot.length }, get().frame);
+  const range = change(rangeOf(shot), get().frame);
   void commit({ kind: "changeShot", shotId: shot.id, range });
-}
-
-interface FrameRange {
-  from: number;
-  to: number;
 }
 
 /** Keys that are chosen on the strip, and how near the strip is. */

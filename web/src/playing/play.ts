@@ -1,4 +1,4 @@
-import { isOnBench, shotOf } from "../state/select";
+import { isOnBench, rangeOf, shotOf } from "../state/select";
 import { get, set } from "../state/store";
 import { bake, baked, near, nextToBake, usualWait } from "./baking";
 import { type Clock, wallClock } from "./clock";
@@ -24,10 +24,9 @@ export function play(clock: Clock = wallClock()): void {
   const shot = shotOf(get());
   if (shot === null || isOnBench(get())) return;
   set({ playing: true, reached: null });
-  const { from, to } = shot.range ?? { from: 1, to: shot.length };
-  const last = Math.min(to, shot.length);
-  const start = get().frame >= from && get().frame <= last ? get().frame : from;
-  void run(clock, start, { from, length: last - from + 1 }, get().film?.frameRate ?? 24);
+  const { from, to } = rangeOf(shot);
+  const start = get().frame >= from && get().frame <= to ? get().frame : from;
+  void run(clock, start, { from, length: to - from + 1 }, get().film?.frameRate ?? 24);
 }
 
 /**

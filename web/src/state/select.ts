@@ -19,6 +19,12 @@ export const puppetIdOf = (thing: Thing | null | undefined): string | null =>
 
 export const firstCast = (shot: Shot | null | undefined): string | null => castsOf(shot)[0]?.id ?? null;
 
+/** The frames of a shot that play and print: those that are marked, else all. */
+export const rangeOf = ({ range, length }: Shot) => ({
+  from: range?.from ?? 1,
+  to: Math.min(range?.to ?? length, length),
+});
+
 export const useShot = () => useStore(shotOf);
 export const usePuppet = () => useStore(puppetOf);
 export const useCast = () => useStore(castOf);

@@ -11,7 +11,7 @@ import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { tell } from "../../state/film";
-import { useShot } from "../../state/select";
+import { rangeOf, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import type { Bench } from "../Bench";
 import { PlayButton } from "../PlayButton";
@@ -54,8 +54,8 @@ function PrintCard({ shot }: { shot: Shot }) {
   const [format, setFormat] = useState("mp4");
   const [size, setSize] = useState("1");
   const [effort, setEffort] = useState("quick");
-  const [from, setFrom] = useState(shot.range?.from ?? 1);
-  const [to, setTo] = useState(shot.range?.to ?? shot.length);
+  const [from, setFrom] = useState(rangeOf(shot).from);
+  const [to, setTo] = useState(rangeOf(shot).to);
   if (!film || !filmId) return null;
   const even = (side: number) => Math.round((side * Number(size)) / 2) * 2;
   const order = async () => {
