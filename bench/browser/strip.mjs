@@ -10,34 +10,40 @@ export async function measureStrip(page) {
   await page.evaluate(() => window.fretsaw.setState({ castId: "use-1" }));
   await page.waitForFunction(() => document.querySelectorAll("[data-bead], [data-dots]").length > 0);
 
-  const wheel = await longestWhile(page, async () => {
-    const strip = await page.locator("section[aria-label=Strip]").boundingBox();
-    await page.mouse.move(strip.x + strip.width / 2, strip.y + strip.height - 40);
-    await page.keyboard.down("Control");
-    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, i < 12 ? -100 : 100);
-    await page.keyboard.up("Control");
-    await page.keyboard.down("Shift");
-    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 120);
-    await page.keyboard.up("Shift");
-    for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 60);
-  });
+  await page.evaluate(untilIdle);
+  const wheel = [];
+  for (let i = 0; i < 5; i++) {
+    wheel.push(await longestWhile(page, () => turnWheel(page)));
+    await page.keyboard.press("Alt+0");
+  }
 
-  await page.keyboard.press("Alt+0");
   await page.keyboard.press("Control+a");
   await page.waitForFunction(() => window.fretsaw.state().beads !== null);
   const moved = await page.evaluate(timeMoves);
   const graph = await page.evaluate(timeGraph);
   const ghosts = await page.evaluate(timeGhosts);
   return {
-    "A shot of 2,000 frames and 20,000 keys: the strip's wheel, nearer, along and down, 60 notches, longest task": { measured: `${wheel.toFixed(0)} ms`, aim: "under 50" },
+    "A shot of 2,000 frames and 20,000 keys: the strip's wheel, nearer, along and down, 60 notches, longest task of each of five times": { measured: wheel.map((longest) => (longest === 0 ? "none over 50 ms" : ms(longest))).join(", "), aim: "under 50" },
     [`Moving ${moved.count} chosen beads of it, a pointer move until the page is laid out, p50 and p95`]: { measured: `${ms(at(moved.times, 0.5))}, ${ms(at(moved.times, 0.95))}`, aim: "under 16" },
-    [`The graph of ${graph.lines} values of it, from another frame on: drawn, p50 and p95`]: { measured: `${ms(at(graph.drawn, 0.5))}, ${ms(at(graph.drawn, 0.95))}`, aim: "under 16" },
+    [`The graph of ${graph.lines} values of it, from another frame on, warm: drawn, p50 and p95`]: { measured: `${ms(at(graph.drawn, 0.5))}, ${ms(at(graph.drawn, 0.95))}`, aim: "under 16" },
     "The same until the strip round it is laid out too, p50 and p95": { measured: `${ms(at(graph.whole, 0.5))}, ${ms(at(graph.whole, 0.95))}` },
     "Ghosts of six poses, once their pictures are there, p50 and p95": { measured: `${ms(at(ghosts, 0.5))}, ${ms(at(ghosts, 0.95))}`, aim: "under 100" },
   };
 }
 
-/** The longest of the browser's own long tasks while something is done, ms; 0 when there was none. */
+async function turnWheel(page) {
+  const strip = await page.locator("section[aria-label=Strip]").boundingBox();
+  await page.mouse.move(strip.x + strip.width / 2, strip.y + strip.height - 40);
+  await page.keyboard.down("Control");
+  for (let i = 0; i < 20; i++) await page.mouse.wheel(0, i < 12 ? -100 : 100);
+  await page.keyboard.up("Control");
+  await page.keyboard.down("Shift");
+  for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 120);
+  await page.keyboard.up("Shift");
+  for (let i = 0; i < 20; i++) await page.mouse.wheel(0, 60);
+}
+
+/** The longest of the browser's own long tasks, over 50 ms, while something is done, ms; 0 when there was none. */
 async function longestWhile(page, work) {
   await page.evaluate(() => {
     window.longest = 0;
@@ -47,11 +53,17 @@ async function longestWhile(page, work) {
     window.watching.observe({ type: "longtask" });
   });
   await work();
-  return page.evaluate(async () => {
-    await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+  await page.evaluate(untilIdle);
+  return page.evaluate(() => {
     window.watching.disconnect();
     return window.longest;
   });
+}
+
+/** Runs in the page: until nothing has been left to do for a second. */
+async function untilIdle() {
+  const idle = () => new Promise((resolve) => requestAnimationFrame(() => requestIdleCallback((left) => resolve(left.timeRemaining()))));
+  for (let calm = 0; calm < 60; ) calm = (await idle()) > 8 ? calm + 1 : 0;
 }
 
 /** Runs in the page: presses the bar of the chosen keys, and moves. */
@@ -76,18 +88,22 @@ function timeMoves() {
 /** Runs in the page: pushes the strip along under the graph of as many values as are wanted. */
 async function timeGraph() {
   const Lines = 40;
+  // So often it is drawn before times are taken, until the browser has compiled what draws it.
+  const WarmUp = 40;
   const { setState, state } = window.fretsaw;
   const { beads } = state();
   const addresses = [...beads.rows.values()].flatMap((row) => row.addresses).slice(0, Lines);
   setState({ graph: true, beads: { ...beads, rows: new Map([["all", { addresses, frames: new Set([1]) }]]) } });
   const canvas = await shown();
   const [drawn, whole] = [[], []];
-  for (let i = 0; i < 60; i++) {
+  for (let i = -WarmUp; i < 200; i++) {
     canvas.dataset.ms = "";
     const began = performance.now();
-    setState({ stripView: { from: 1 + (i % 20), to: 1900 + (i % 20) } });
+    const from = 1 + ((i + WarmUp) % 20);
+    setState({ stripView: { from, to: from + 1899 } });
     while (canvas.dataset.ms === "") await new Promise((resolve) => setTimeout(resolve));
     canvas.getBoundingClientRect();
+    if (i < 0) continue;
     whole.push(performance.now() - began);
     drawn.push(Number(canvas.dataset.ms));
   }

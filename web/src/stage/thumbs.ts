@@ -21,7 +21,23 @@ export function orderThumb(order: ThumbOrder): () => void {
   return () => void orders.delete(order);
 }
 
-const idle = () => new Promise<unknown>((resolve) => requestIdleCallback(resolve));
+/** So long after the last turn of a wheel or move of a pressed pointer the hand rests, ms. */
+const Rest = 200;
+
+let busyUntil = 0;
+const handMoves = () => {
+  busyUntil = performance.now() + Rest;
+};
+addEventListener("wheel", handMoves, { passive: true, capture: true });
+addEventListener("pointermove", (event: PointerEvent) => event.buttons !== 0 && handMoves(), { passive: true, capture: true });
+
+/** When the page has nothing else to do and the hand rests: painting takes the time of a core, and there may be two. */
+async function idle(): Promise<void> {
+  for (let left = 0; left >= 0; left = busyUntil - performance.now()) {
+    if (left > 0) await new Promise((resolve) => setTimeout(resolve, left));
+    await new Promise((resolve) => requestIdleCallback(resolve));
+  }
+}
 
 async function work(): Promise<void> {
   working = true;

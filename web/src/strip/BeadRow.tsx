@@ -28,7 +28,8 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
     event.stopPropagation();
   };
   const seen = row.beads.map(({ frame }) => frame).filter((frame) => isSeen(scale, frame));
-  const [still, taken] = [seen.filter((frame) => !chosen?.has(frame)), seen.filter((frame) => chosen?.has(frame))];
+  const taken = chosen === undefined ? none : seen.filter((frame) => chosen.has(frame));
+  const still = taken.length === 0 ? seen : seen.filter((frame) => !chosen?.has(frame));
   const dense = seen.length > MostSingle;
   const ink = thingChosen ? inks.blade : inks.ink;
   const bead = (frame: number) => (
@@ -52,7 +53,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
     <svg
       width="100%"
       height={24}
-      style={{ display: "block", overflow: "hidden" }}
+      style={{ display: "block", overflow: "visible" }}
       role="group"
       aria-label={`Keys of ${row.title}`}
       data-row={rowKey(row)}
@@ -65,12 +66,16 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
       <path d={rails(row, scale, false)} stroke={inks.soft} strokeOpacity={0.5} strokeWidth={1.5} />
       <path d={rails(row, scale, true)} stroke={inks.soft} strokeOpacity={0.7} />
       {dense ? <Dots frames={still} scale={scale} line={ink} fill={thingChosen ? ink : inks.card} /> : still.map(bead)}
-      <g style={{ transform: Shown }}>
-        {dense ? <Dots frames={taken} scale={scale} line={inks.petrol} fill={inks.petrol} /> : taken.map(bead)}
-      </g>
+      {taken.length > 0 && (
+        <g style={{ transform: Shown }}>
+          {dense ? <Dots frames={taken} scale={scale} line={inks.petrol} fill={inks.petrol} /> : taken.map(bead)}
+        </g>
+      )}
     </svg>
   );
 });
+
+const none: number[] = [];
 
 const Middle = 12;
 const Radius = 5;

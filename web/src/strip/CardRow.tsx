@@ -77,8 +77,10 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
   const y = 38;
   const start = from - 4 + after + 2;
   const staggers = card.gap?.stagger != null;
+  // Where cards stand edge to edge nothing of what lies behind them is seen.
+  if (to - start < 6) return null;
   if (blocked || card.still || card.gap?.held) {
-    return to - start < 6 ? null : (
+    return (
       <path
         d={`M${start} ${y - 3}H${to - 5}M${start} ${y + 3}H${to - 5}`}
         stroke={inks.soft}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { startTransition, useEffect, useRef, useState } from "react";
 
 /** What is this near to the window is made already, px. */
 const Margin = 60;
@@ -9,9 +9,12 @@ export function InView({ minHeight, children }: { minHeight: number; children: R
   const [near, setNear] = useState(false);
   useEffect(() => {
     if (place.current === null) return;
-    const watcher = new IntersectionObserver(([seen]) => setNear(seen?.isIntersecting ?? false), {
-      rootMargin: `${Margin}px 0px`,
-    });
+    const watcher = new IntersectionObserver(
+      ([seen]) => startTransition(() => setNear(seen?.isIntersecting ?? false)),
+      {
+        rootMargin: `${Margin}px 0px`,
+      },
+    );
     watcher.observe(place.current);
     return () => watcher.disconnect();
   }, []);

@@ -32,7 +32,6 @@ export const RowName = memo(({ row }: { row: StripRow }) => {
         borderRight: 1,
         borderColor: "divider",
         fontSize: 13,
-        overflow: "hidden",
       }}
     >
       <Box

@@ -1,12 +1,12 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import type { StripOwner } from "../api/types";
 import { useTip } from "../commands/CommandButton";
 import { goTo } from "../commands/going";
 import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
-import { get, type StripView, set, useStore } from "../state/store";
+import { get, set, useStore } from "../state/store";
 import { BeadRow } from "./BeadRow";
 import { choiceHere } from "./beads";
 import { type Band, startBand } from "./boxBeads";
@@ -20,15 +20,13 @@ import { RangeBar } from "./RangeBar";
 import { Names, RowName } from "./RowName";
 import { Ruler } from "./Ruler";
 import { type Scale, ScaleHere, scaleOf } from "./scale";
-import { along, nearer, see, stripViewOf } from "./stripView";
+import { along, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
+import { useWheel } from "./useWheel";
 
 /** What of the strip stands above the graph and below it, px. */
 const BesideGraph = 116;
 const LeastGraph = 110;
-
-/** One notch of the wheel. */
-const Notch = 1.15;
 
 /** The time area: ruler, cards with their charts, a row of beads for each thing with keys, and now. */
 export function Strip({ camera }: { camera: boolean }) {
@@ -51,43 +49,16 @@ export function Strip({ camera }: { camera: boolean }) {
     return () => watcher.disconnect();
   }, []);
   const stripView = useStore((state) => state.stripView);
-  const scale = useMemo(() => scaleOf(width, stripViewOf(stripView, length ?? 1)), [width, length, stripView]);
+  // Rows and cards are many: they are drawn in slices, and the page answers in between.
+  const view = useDeferredValue(stripView);
+  const scale = useMemo(() => scaleOf(width, stripViewOf(view, length ?? 1)), [width, length, view]);
   const newest = useRef(scale);
   newest.current = scale;
   const scaleNow = useCallback(() => newest.current, []);
   const [filter, setFilter] = useState("");
   const onlyChosen = useStore((state) => state.onlyChosen);
   const graph = useStore((state) => state.graph);
-  // A wheel that is not passive, so that the page does not grow: with Ctrl nearer, across or with Shift along.
-  useEffect(() => {
-    const element = section.current;
-    // Notches that come within one frame are gone through together: the rows are drawn once for all of them.
-    let waiting: ((view: StripView) => StripView)[] = [];
-    let frame = 0;
-    const later = (change: (view: StripView) => StripView) => {
-      waiting.push(change);
-      if (waiting.length > 1) return;
-      frame = requestAnimationFrame(() => {
-        const changes = waiting;
-        waiting = [];
-        see(length ?? 1, (view) => changes.reduce((seen, one) => one(seen), view));
-      });
-    };
-    const wheel = (event: WheelEvent) => {
-      const across = event.shiftKey ? event.deltaY : event.deltaX;
-      if (!event.ctrlKey && across === 0) return;
-      event.preventDefault();
-      const x = event.clientX - (lane.current?.getBoundingClientRect().left ?? 0);
-      const { frame, perFrame } = newest.current;
-      if (event.ctrlKey) later((view) => nearer(view, frame(x), event.deltaY < 0 ? Notch : 1 / Notch));
-      else later((view) => along(view, across / perFrame));
-    };
-    element?.addEventListener("wheel", wheel, { passive: false });
-    return () => {
-      cancelAnimationFrame(frame);
-      element?.removeEventListener("wheel", wheel);
-    };
-  }, [length]);
+  useWheel(section, lane, length ?? 1, newest, view === stripView);
   useFollowing(length ?? 1);
   if (length === null) return null;
 
@@ -282,8 +253,9 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
       </Named>
       {graph && <GraphPane owner={owner} names={Names} high={graphHigh} />}
       {rows.map((row) => (
-        // Hundreds of rows are gone through with every notch of the wheel: plain elements cost next to nothing.
-        <div key={rowKey(row)} style={{ display: "flex" }}>
+        // Hundreds of rows are gone through with every notch of the wheel: plain elements cost next to nothing, and
+        // those out of view are neither styled nor laid out.
+        <div key={rowKey(row)} style={{ display: "flex", contentVisibility: "auto", containIntrinsicHeight: 24 }}>
           <RowName row={row} />
           <InView minHeight={24}>
             <BeadRow row={row} owner={owner.owner} />

@@ -80,6 +80,9 @@ function trace(
   context.stroke();
 }
 
+/** What many lines are drawn on, kept: a megabyte made anew with every notch of the wheel would have to be cleared away. */
+let sheet: ImageData | null = null;
+
 /** One pixel across, and as high as the line goes there. */
 function drawMany(
   context: CanvasRenderingContext2D,
@@ -90,8 +93,9 @@ function drawMany(
   ratio: number,
 ): void {
   const { width, height } = context.canvas;
-  const image = context.createImageData(width, height);
-  const pixels = new Uint32Array(image.data.buffer);
+  if (sheet?.width !== width || sheet.height !== height) sheet = context.createImageData(width, height);
+  const pixels = new Uint32Array(sheet.data.buffer);
+  pixels.fill(0);
   lines.forEach((line, i) => {
     const at = heights[i];
     if (at === undefined) return;
@@ -127,7 +131,7 @@ function drawMany(
       }
     }
   });
-  context.putImageData(image, 0, 0);
+  context.putImageData(sheet, 0, 0);
 
   function fill(x: number, top: number, foot: number, ink: number): void {
     if (x < 0 || x >= width) return;
