@@ -82,6 +82,7 @@ export function Strip({ camera }: { camera: boolean }) {
       component="section"
       aria-label="Strip"
       sx={{
+        position: "relative",
         height: "100%",
         display: "flex",
         flexDirection: "column",
@@ -151,8 +152,8 @@ export function Strip({ camera }: { camera: boolean }) {
         <ScaleHere value={scale}>
           {owner && <OwnerRows owner={owner} scaleNow={scaleNow} filter={filter} graphHigh={graphHigh} />}
         </ScaleHere>
-        <Blade scale={scale} />
       </Box>
+      <Blade scale={scale} />
       <RangeBar length={length} />
     </Box>
   );
@@ -194,7 +195,7 @@ function useFollowing(length: number): void {
   }, [frame, length]);
 }
 
-/** Now. It moves with every frame; the rows do not. */
+/** Now. It moves with every frame and stands over the rows, which do not and are scrolled under it. */
 function Blade({ scale }: { scale: Scale }) {
   const { inks } = useTheme().palette;
   const frame = useStore((state) => state.frame);
@@ -207,7 +208,6 @@ function Blade({ scale }: { scale: Scale }) {
         left: Names + scale.x(frame) - 6,
         top: 0,
         height: "100%",
-        minHeight: 200,
         width: 12,
         pointerEvents: "none",
         zIndex: 5,
