@@ -6,7 +6,7 @@ namespace Fretsaw.Demo;
 
 /// <summary>
 /// Bramble stands and looks along the pier, the horn sounds at 85, he gathers (anticipation), starts (stretch), falls
-/// back and settles. One foot stays planted; the scarf comes after the body by some frames all the way.
+/// back and settles. Both feet stay planted; the scarf comes after the body by some frames all the way.
 /// </summary>
 internal static class ActingRecipe
 {
@@ -38,7 +38,7 @@ internal static class ActingRecipe
         film = Keyed.Card(film, shot, Horn + 10, Gap.SlowStop, Keyed.Of(cast, (body, "shiftY", -34), (brows, "shiftY", -16), (cap, "shiftY", -26), (eyes, "stretchY", 128), (lamp, "shiftX", -34), (lamp, "shiftY", -52), (free, "shiftX", -96)));
         film = Keyed.Card(film, shot, Horn + 22, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -12), (cap, "shiftY", -4), (eyes, "stretchY", 120), (lamp, "shiftX", -22), (lamp, "shiftY", -26), (free, "shiftX", -70)));
         film = Keyed.Card(film, shot, Horn + 40, Gap.Both, Keyed.Of(cast, (body, "shiftY", 0), (brows, "shiftY", -2), (cap, "shiftY", 0), (eyes, "stretchY", 100), (lamp, "shiftX", 4), (lamp, "shiftY", 6), (free, "shiftX", -6)));
-        film = Keyed.Alone(film, shot, 1, Gap.Both, Keyed.Choice(cast, BrambleRig.FootReach, "planted", Properties.OnStage));
+        film = Keyed.Alone(film, shot, 1, Gap.Both, [.. Keyed.Choice(cast, BrambleRig.FootReach, "planted", Properties.OnStage), .. Keyed.Choice(cast, BrambleRig.FarFootReach, "planted", Properties.OnStage)]);
         return Gust(Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.OpenMouth, rig.Parts["Arm, free side"]), shot);
     }
 

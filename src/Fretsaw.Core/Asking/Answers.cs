@@ -25,6 +25,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(GraphAnswer), "graph")]
 [JsonDerivedType(typeof(ArcAnswer), "arc")]
 [JsonDerivedType(typeof(PaceAnswer), "pace")]
+[JsonDerivedType(typeof(BalanceAnswer), "balance")]
 public abstract record Answer;
 
 /// <summary>Handles in picture pixels.</summary>
@@ -209,3 +210,11 @@ public sealed record PathPlace(int Frame, Point At, Point In, Point Out, PathJoi
 /// <param name="Frame">Where it comes to.</param>
 /// <param name="Name">Of what goes so fast.</param>
 public sealed record PaceAnswer(double Px, int Frame, string Name) : Answer;
+
+/// <summary>Places in picture pixels; all null for what has no weight or is out of view.</summary>
+/// <param name="Centre">Where the weight is.</param>
+/// <param name="Plumb">Where the line that hangs from there comes to the ground.</param>
+/// <param name="From">Where what bears it begins; null while nothing is planted.</param>
+/// <param name="To">And where it ends.</param>
+/// <param name="OffPx">How far the plumb line falls beside that, picture pixels; to the right more than 0.</param>
+public sealed record BalanceAnswer(Point? Centre, Point? Plumb, Point? From, Point? To, double OffPx) : Answer;

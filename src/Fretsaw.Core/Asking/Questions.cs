@@ -25,6 +25,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(GraphQuestion), "graph")]
 [JsonDerivedType(typeof(ArcQuestion), "arc")]
 [JsonDerivedType(typeof(PaceQuestion), "pace")]
+[JsonDerivedType(typeof(BalanceQuestion), "balance")]
 public abstract record Question;
 
 /// <summary>Where the handles are.</summary>
@@ -94,3 +95,7 @@ public sealed record ArcQuestion(View View, double Frame, string Owner, string T
 
 /// <summary>The fastest step of a puppet over some frames.</summary>
 public sealed record PaceQuestion(View View, string Owner, int From, int To) : Question;
+
+/// <summary>Where a puppet's weight is, and what bears it.</summary>
+/// <param name="Without">A reach that bears nothing although it is planted, null for none: the one that is being dragged.</param>
+public sealed record BalanceQuestion(View View, double Frame, string Owner, string? Without = null) : Question;

@@ -26,6 +26,8 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
 
     public bool WithoutLimit { get; init; }
 
+    public double? SharePercent { get; init; }
+
     public FollowThrough? FollowThrough { get; init; }
 
     public bool WithoutFollowThrough { get; init; }
@@ -41,6 +43,7 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
             End = End ?? bone.End,
             RidesOn = RidesOn.Or(bone.RidesOn),
             Limit = WithoutLimit ? null : Limit ?? bone.Limit,
+            SharePercent = SharePercent ?? bone.SharePercent,
             FollowThrough = WithoutFollowThrough ? null : FollowThrough ?? bone.FollowThrough,
         }),
     });

@@ -30,6 +30,10 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
 
     public double? Opacity { get; init; }
 
+    public double? WeightPercent { get; init; }
+
+    public double? SharePercent { get; init; }
+
     public Point? Pivot { get; init; }
 
     /// <summary>"" for the whole body.</summary>
@@ -70,6 +74,8 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         : TuckedAway is { } tucked ? (tucked ? "Tucked a part away" : "Brought a part back into the list")
         : Pivot is not null ? "Moved a pivot"
         : RidesOn is not null || AlsoRidesOn is not null ? "Changed what a part rides on"
+        : WeightPercent is not null ? "Weighted a part"
+        : SharePercent is not null ? "Changed a part's share"
         : Bend is not null ? "Changed how bones bend a part"
         : Without is not null ? "Took something off a part"
         : "Changed a part";
@@ -88,6 +94,8 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         Locked = Locked ?? part.Locked,
         TuckedAway = TuckedAway ?? part.TuckedAway,
         Opacity = Opacity ?? part.Opacity,
+        WeightPercent = WeightPercent ?? part.WeightPercent,
+        SharePercent = SharePercent ?? part.SharePercent,
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
         AlsoRidesOn = AlsoRidesOn ?? part.AlsoRidesOn,

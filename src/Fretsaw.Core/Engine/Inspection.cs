@@ -65,9 +65,18 @@ public sealed record InspectedPin(string Id, string Name, string Part, Point Res
 public sealed record InspectedMesh(
     string Part, ImmutableArray<double> Rest, ImmutableArray<double> Now, ImmutableArray<int> Triangles, int Rounds, double Energy, double? ResidualPx);
 
+/// <summary>Where the weight is and what bears it, stage pixels; what bears it is null while nothing is planted.</summary>
+/// <param name="Mass">px² at 100 %.</param>
+/// <param name="Off">How far the weight falls beside what bears it, to the right more than 0.</param>
+public sealed record InspectedBalance(double Mass, Point Centre, double? Left, double? Right, double? Down, double Off)
+{
+    internal static InspectedBalance Of(in Balance balance) => new(
+        balance.Mass, balance.Centre, balance.Support?.Left, balance.Support?.Right, balance.Support?.Down, balance.Off);
+}
+
 public sealed record InspectedPuppet(
     string Thing, string Name, ImmutableArray<InspectedNode> Nodes, ImmutableArray<InspectedPin> Pins,
-    ImmutableArray<InspectedPin> Goals, ImmutableArray<InspectedMesh>? Meshes)
+    ImmutableArray<InspectedPin> Goals, InspectedBalance Balance, ImmutableArray<InspectedMesh>? Meshes)
 {
     internal static InspectedPuppet Of(Evaluator frame, CastFrame cast, bool meshes)
     {
@@ -77,7 +86,8 @@ public sealed record InspectedPuppet(
             node.Id, Names.OfThing(plan.Puppet, node.Id), node.IsBone, Six(cast.Worlds[i]), Nine(toPicture * cast.Worlds[i])));
         var goals = plan.Reaches.Select((reach, i) => new InspectedPin(reach.Reach.Id, reach.Reach.Name, reach.Reach.Lower, reach.GoalRest, cast.Goals[i]));
         return new InspectedPuppet(
-            cast.Use.Thing.Id, cast.Use.Thing.Name, [.. nodes], [.. Pinned(cast)], [.. goals], meshes ? [.. Meshed(cast)] : null);
+            cast.Use.Thing.Id, cast.Use.Thing.Name, [.. nodes], [.. Pinned(cast)], [.. goals],
+            InspectedBalance.Of(Engine.Balance.Of(frame, cast)), meshes ? [.. Meshed(cast)] : null);
     }
 
     private static IEnumerable<InspectedPin> Pinned(CastFrame cast)

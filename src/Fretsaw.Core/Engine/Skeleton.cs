@@ -91,6 +91,17 @@ public sealed class Skeleton
     /// <summary>The part or bone that takes a node along; below nothing for the body or the stand.</summary>
     public int CarrierIndexOf(int node) => carriers[node];
 
+    /// <summary>A node rides on another, or on what rides there, or is it.</summary>
+    public bool Hangs(int node, int on)
+    {
+        while (node >= 0 && node != on)
+        {
+            node = carriers[node];
+        }
+
+        return node == on;
+    }
+
     private void Bone(int i, in NodePlan node, in Affine carrier, double turn, double length)
     {
         var turned = carrier * Affine.AboutPivot(node.Pivot, default, turn, 1, 1);

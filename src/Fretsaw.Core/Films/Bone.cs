@@ -18,6 +18,9 @@ public sealed record Bone : IEntity
     /// <summary>How far it may turn from rest, degrees; null for no limit. Reaches keep to it, hands are free.</summary>
     public TurnLimit? Limit { get; init; }
 
+    /// <summary>As a part's: see <see cref="Part.SharePercent"/>.</summary>
+    public double SharePercent { get; init; } = 25;
+
     public FollowThrough? FollowThrough { get; init; }
 }
 

@@ -38,6 +38,12 @@ public sealed record Part : IEntity
     /// <summary>[0, 1]</summary>
     public double Opacity { get; init; } = 1;
 
+    /// <summary>How heavy its art is for its area, %, [0, 1000]: a lead boot has more, a balloon nothing.</summary>
+    public double WeightPercent { get; init; } = 100;
+
+    /// <summary>How readily it turns when the whole body is pulled, % of what a reaching limb gives, [0, 500]; 0 never.</summary>
+    public double SharePercent { get; init; }
+
     /// <summary>Shows only inside, or only outside, another part's shape.</summary>
     public Matte? Matte { get; init; }
 

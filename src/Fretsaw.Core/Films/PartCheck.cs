@@ -9,6 +9,9 @@ internal static class PartCheck
     private const int MaxStrokes = 20_000;
     private const int MostCarriers = 100;
 
+    /// <summary>%</summary>
+    public const double MostShare = 500;
+
     /// <summary>The ids that a part may name.</summary>
     public sealed record Known(HashSet<string> Drawings, HashSet<string> Parts, HashSet<string> Bones)
     {
@@ -20,6 +23,8 @@ internal static class PartCheck
         Name(part.Name, place);
         Place(part.Pivot, place, "pivot");
         Range(part.Opacity, 0, 1, place, "opacity", "(0 clear, 1 solid)");
+        Range(part.WeightPercent, 0, 1000, place, "weight", "%");
+        Range(part.SharePercent, 0, MostShare, place, "share", "%");
         Drawing(part.Drawing, place, known);
         Demand(known.Carries(part.RidesOn), place, $"rides on '{part.RidesOn}', which is no part or bone", "choose another carrier");
         Some(part.AlsoRidesOn, place, "other carriers", MostCarriers);

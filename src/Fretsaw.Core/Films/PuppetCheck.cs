@@ -15,6 +15,7 @@ internal static class PuppetCheck
         var place = $"puppet '{puppet.Name}'";
         Name(puppet.Name, $"puppet '{puppet.Id}'");
         Place(puppet.Origin, place, "origin");
+        Range(puppet.BodySharePercent, 0, PartCheck.MostShare, place, "share of the whole body", "%");
         var parts = Ids.Check(puppet.Parts, place, "parts");
         var bones = Ids.Check(puppet.Bones, place, "bones");
         Ids.Check(puppet.Reaches, place, "reaches");
@@ -98,6 +99,7 @@ internal static class PuppetCheck
             Range(limit.Most, 0, 180, place, "most turn", "°");
         }
 
+        Range(bone.SharePercent, 0, PartCheck.MostShare, place, "share", "%");
         PartCheck.Check(bone.FollowThrough, place);
     }
 

@@ -112,6 +112,11 @@ public sealed class SnagFinder(RigCache rigs)
             }
 
             yield return new ArcKink(plan, thing);
+            if (OffBalance.Concerns(plan, thing))
+            {
+                yield return new OffBalance(plan, thing);
+            }
+
             foreach (var part in thing.Cast.Plan.Parts.Where(part => plan.Film.Drawings[part.Drawing].Raster is not null))
             {
                 yield return new SoftArt(plan, thing, part);

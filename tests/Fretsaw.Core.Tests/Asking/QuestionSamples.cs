@@ -31,5 +31,6 @@ internal static class QuestionSamples
         new GraphQuestion("s", [new Address("use", "up", "turn"), Address.OfCamera("place")], 1, 30),
         new ArcQuestion(Shot, 4, "use", "low", 1, 12),
         new PaceQuestion(Shot, "use", 1, 9),
+        new BalanceQuestion(Shot, 9, "use"),
     ];
 }

@@ -77,10 +77,11 @@ internal static class FullFilm
         Name = "Puppet",
         Origin = new Point(50, 60),
         Shelf = "shelf-1",
+        BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
         Bones =
         [
-            TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), FollowThrough = Follow },
+            TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), SharePercent = 60, FollowThrough = Follow },
             TestFilm.Bone("low", 60, 10, 120, 0, "up"),
             TestFilm.Bone("tail", 0, 40, 30, 40),
             TestFilm.Bone("tip", 30, 40, 60, 40, "tail"),
@@ -97,6 +98,8 @@ internal static class FullFilm
                 Locked = true,
                 TuckedAway = true,
                 Opacity = 0.5,
+                WeightPercent = 150,
+                SharePercent = 35,
                 Matte = new Matte("mouth", true),
                 Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1, Method = PinMethod.Settled },
                 Pins = [new Pin { Id = "pin", Name = "Pin", At = new Point(10, 10), Hold = PinHold.PlaceAndTurn, RidesOn = "up", InFront = 2, FollowThrough = Follow }],
