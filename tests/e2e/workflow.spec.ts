@@ -163,12 +163,12 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   expect(held?.keys.slice(0, 2).map(({ frame, gap }) => [frame, gap?.held ?? false, gap?.ease])).toEqual([[1, true, slowStart], [13, false, slowStart]]);
   expect(shot.cards.map((card: { frame: number }) => card.frame)).toEqual([1, 25]);
 
-  // What the head rides on is a choice that is keyed like any value, and taken back like any.
+  // The head is let go: up to the frame before it goes with what carried it, and stays so until somebody says otherwise.
   await pick(page, "Noggin");
-  await oneEdit(page, () => page.getByLabel("Rides on").selectOption({ label: "Nothing: let go" }));
+  await oneEdit(page, () => page.getByLabel("Carried by").selectOption({ label: "Nothing: let go" }));
   shot = (await server.film(id)).shots[0];
   const rides = shot.tracks.find(({ address }: Track) => address.property === "ridesOn");
-  expect(rides.keys).toEqual([{ frame: 1, id: "" }, { frame: 13, id: "stand" }, { frame: 25, id: "" }]);
+  expect(rides.keys).toEqual([{ frame: 1, id: "" }, { frame: 12, id: "" }, { frame: 13, id: "stand" }]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 
   // Scenery: a wall behind, at a distance.

@@ -24,12 +24,8 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
         GripKind.Thing => Standings.Drag(gesture, stood),
         GripKind.ThingDistance => Standings.DragDistance(gesture, stood),
         GripKind.Look => Of(Look(gesture, stood)),
-        GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) =>
-        {
-            values[0] = Math.Clamp(to.X, 0.1, 10000);
-            return 1;
-        })),
-        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Of(Posing.Begin(gesture, stood)),
+        GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) => values[0] = Math.Clamp(to.X, 0.1, 10000))),
+        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Of(Pairing.Of(gesture, stood, Posing.Begin(gesture, stood))),
         GripKind.PathIn or GripKind.PathOut => PathDrag.Begin(gesture, stood),
         _ => new Drag(Rigging.Begin(gesture, stood, SnapPixels)),
     };
@@ -62,37 +58,35 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
             var by = (plane.Map(to) - from) * metres;
             values[0] = Math.Round(camera.Truck - by.X, 4);
             values[1] = Math.Round(camera.Boom + by.Y, 4);
-            return 2;
         });
     }
 }
 
-/// <summary>Writes what a drag keys, and returns how many of its addresses that is.</summary>
-public delegate int PoseAt(Point to, Span<double> values);
+/// <summary>Writes what a drag keys, a number for each of its addresses.</summary>
+public delegate void PoseAt(Point to, Span<double> values);
 
 /// <summary>A drag that keys a few numbers at one frame: most pointer moves of an animator's day, so it makes no garbage.</summary>
-public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Address> addresses, string says, PoseAt at, string? saysAll = null)
+public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Address> addresses, string says, PoseAt at)
 {
     /// <summary>The most numbers that a drag keys.</summary>
-    public const int Most = 4;
+    public const int Most = 16;
 
     public int Frame { get; } = Drag.WholeFrame(gesture);
 
-    /// <summary>What it may key; how many of these, from the first, the pointer's place says.</summary>
     public ImmutableArray<Address> Addresses => addresses;
 
-    public int At(Point to, Span<double> values) => at(to, values);
+    public void At(Point to, Span<double> values) => at(to, values);
 
     public SetKeys ToEdit(Point to)
     {
         Span<double> values = stackalloc double[Most];
-        var count = at(to, values);
-        var keys = ImmutableArray.CreateBuilder<KeyValue>(count);
-        for (var i = 0; i < count; i++)
+        at(to, values);
+        var keys = ImmutableArray.CreateBuilder<KeyValue>(addresses.Length);
+        for (var i = 0; i < addresses.Length; i++)
         {
             keys.Add(new KeyValue(addresses[i], values[i]));
         }
 
-        return new SetKeys(stood.Plan.Shot.Id, Frame, keys.MoveToImmutable(), count == addresses.Length ? saysAll ?? says : says);
+        return new SetKeys(stood.Plan.Shot.Id, Frame, keys.MoveToImmutable(), says);
     }
 }

@@ -60,10 +60,12 @@ public enum GripKind
 /// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
 /// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
 /// <param name="NewId">The id of what the gesture makes.</param>
-/// <param name="WholeBody">A goal out of reach takes the body along.</param>
+/// <param name="WholeBody">A goal, part or bone that is pulled takes the body along.</param>
 /// <param name="KeepSize">When a distance changes: keep the size in the picture.</param>
 /// <param name="Shape">For outlines, which of the drawing's shapes.</param>
-public sealed record Grip(GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false, int Shape = 0);
+/// <param name="Side">For what poses a puppet.</param>
+public sealed record Grip(
+    GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false, int Shape = 0, OtherSide Side = OtherSide.Stays);
 
 /// <summary>A round brush.</summary>
 /// <param name="Radius">Puppet pixels.</param>

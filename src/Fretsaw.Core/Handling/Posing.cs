@@ -15,6 +15,7 @@ internal static class Posing
         var thing = gesture.Grip.Thing;
         return gesture.Grip.Kind switch
         {
+            GripKind.Turn or GripKind.Goal when gesture.Grip.WholeBody && WholeBody.Begin(gesture, stood, cast) is { } whole => whole,
             GripKind.Turn => Turn(gesture, stood, cast, toPicture),
             GripKind.Shift or GripKind.Pin => Point(gesture, stood, stood.Things[cast.Use.Index].FromStage * ShiftSpaces.ToStage(stood, cast, thing)),
             _ => Goal(gesture, stood, cast, toPicture),
@@ -56,61 +57,15 @@ internal static class Posing
             swept += Angles.Wrap(now - last);
             last = now;
             values[0] = Math.Round(start + (swept / Angles.RadiansPerDegree), 2);
-            return 1;
         });
     }
 
     /// <summary>Where the whole body is turned and shifted: the puppet's pixels before it is posed → picture pixels.</summary>
     private static Homography BodySpace(Evaluator stood, CastFrame cast) => stood.Things[cast.Use.Index].FromStage * cast.Skeleton.Ground;
 
-    /// <summary>
-    /// A goal follows the pointer; a planted one does so on the ground. With the whole body, what lies beyond the chain's
-    /// reach moves the body, as far as the chains of goals that are planted allow: those stay where they are.
-    /// </summary>
-    private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture)
-    {
-        var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == gesture.Grip.Thing);
-        var planted = ShiftSpaces.IsPlanted(stood, cast, gesture.Grip.Thing);
-        var alone = Point(gesture, stood, planted ? BodySpace(stood, cast) : toPicture);
-        if (!gesture.Grip.WholeBody)
-        {
-            return alone;
-        }
-
-        var reach = cast.Plan.Reaches[index];
-        var root = Slack.Root(cast, reach);
-        var slack = Slack.Of(cast, other => other != reach && Value(stood, new Address(gesture.Grip.Owner!, other.Reach.Id, Properties.Planted.Name)) > 0.5);
-        var longest = Slack.Longest(reach);
-        var toPosed = Drag.Inverse(toPicture);
-        var (goal, from) = (cast.Goals[index], toPosed.Map(gesture.From));
-        cast.Skeleton.Ground.TryInvert(out var offGround);
-        var ofBody = offGround * cast.ToStage;
-        var (bodyX, bodyY) = (BodyAddress(Properties.ShiftX), BodyAddress(Properties.ShiftY));
-        var body = new Point(stood.Values[stood.Plan.Slots.Find(bodyX)], stood.Values[stood.Plan.Slots.Find(bodyY)]);
-        return new PoseDrag(gesture, stood, [.. alone.Addresses, bodyX, bodyY], "Moved it", (to, values) =>
-        {
-            alone.At(to, values);
-            var way = goal + toPosed.Map(to) - from - root;
-            if (way.Length <= longest)
-            {
-                return 2;
-            }
-
-            var beyond = slack.Within(way * (1 - (longest / way.Length)));
-            if (!planted)
-            {
-                values[0] = Math.Round(values[0] - beyond.X, 2);
-                values[1] = Math.Round(values[1] - beyond.Y, 2);
-            }
-
-            var moved = body + ofBody.MapVector(beyond);
-            values[2] = Math.Round(moved.X, 2);
-            values[3] = Math.Round(moved.Y, 2);
-            return 4;
-        }, "Moved the whole body");
-
-        Address BodyAddress(PropertyInfo property) => new(gesture.Grip.Owner!, Address.Body, property.Name);
-    }
+    /// <summary>A goal follows the pointer; a planted one does so on the ground.</summary>
+    private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture) =>
+        Point(gesture, stood, ShiftSpaces.IsPlanted(stood, cast, gesture.Grip.Thing) ? BodySpace(stood, cast) : toPicture);
 
     /// <summary>Shifts run in a space; the pointer's way is brought into it.</summary>
     private static PoseDrag Point(Gesture gesture, Evaluator stood, Homography spaceToPicture)
@@ -123,7 +78,6 @@ internal static class Posing
             var at = start + inverse.Map(to) - from;
             values[0] = Math.Round(at.X, 2);
             values[1] = Math.Round(at.Y, 2);
-            return 2;
         });
     }
 

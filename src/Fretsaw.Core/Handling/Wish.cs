@@ -17,6 +17,9 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(FocusOn), "focusOn")]
 [JsonDerivedType(typeof(MakeReach), "makeReach")]
 [JsonDerivedType(typeof(PlantReach), "plantReach")]
+[JsonDerivedType(typeof(HandOver), "handOver")]
+[JsonDerivedType(typeof(StretchOneWay), "stretchOneWay")]
+[JsonDerivedType(typeof(Squash), "squash")]
 [JsonDerivedType(typeof(MeshOf), "meshOf")]
 [JsonDerivedType(typeof(MakeLimb), "makeLimb")]
 [JsonDerivedType(typeof(GatherSwaps), "gatherSwaps")]
@@ -115,6 +118,11 @@ internal static class Stances
 
         return values.ToImmutable();
     }
+
+    /// <exception cref="FilmException">The shot has no such value.</exception>
+    public static double ValueOf(Evaluator frame, Address address) => frame.Plan.Slots.Find(address) is >= 0 and var slot
+        ? frame.Values[slot]
+        : throw new FilmException($"'{address.Thing}'", $"has no {address.Property} in this shot", "choose something of a puppet on its stage");
 }
 
 /// <summary>A camera mark: everything of the camera but the focus, keyed as it stands.</summary>

@@ -24,8 +24,7 @@ internal sealed class KeysInPlace
     /// <returns>Null when a key cannot be changed in place: on a bent path its neighbours change too.</returns>
     public static KeysInPlace? Find(PoseDrag pose, Evaluator frame, Point at)
     {
-        Span<double> values = stackalloc double[PoseDrag.Most];
-        var keys = new (TrackPlan Plan, int Key, int Axis)[pose.At(at, values)];
+        var keys = new (TrackPlan Plan, int Key, int Axis)[pose.Addresses.Length];
         for (var i = 0; i < keys.Length; i++)
         {
             if (!frame.Plan.Tracks.TryFindKey(pose.Addresses[i], pose.Frame, out keys[i]))
@@ -37,14 +36,16 @@ internal sealed class KeysInPlace
         return new KeysInPlace(pose, frame, keys, at);
     }
 
-    /// <returns>False when the drag now keys other values than before, or the frame shows something else.</returns>
+    /// <returns>False when the frame shows something else.</returns>
     public bool TryMove(Point to)
     {
         Span<double> values = stackalloc double[PoseDrag.Most];
-        if (!ReferenceEquals(frame.Plan.Tracks, tracks) || pose.At(to, values) != keys.Length)
+        if (!ReferenceEquals(frame.Plan.Tracks, tracks))
         {
             return false;
         }
+
+        pose.At(to, values);
 
         for (var i = 0; i < keys.Length; i++)
         {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Core.Tests;
@@ -72,6 +73,52 @@ public class CarrierTests
         Assert.All(places, place => Assert.Equal(0, (place - places[0]).Length, 9));
         var body = TestFilm.At(bare, 40);
         Assert.True((body.Cast[0].ToStage.Map(new Point(0, 0)) - TestFilm.At(bare, 1).Cast[0].ToStage.Map(new Point(0, 0))).Length > 50);
+    }
+
+    /// <summary>Handed over at a frame, then let go, then taken hold of again: nothing is seen of the change itself.</summary>
+    [Theory]
+    [InlineData("right")]
+    [InlineData("palm")]
+    [InlineData(Address.Body)]
+    [InlineData(Address.Stand)]
+    public void What_is_handed_over_keeps_its_place_turn_and_size_on_the_stage(string to)
+    {
+        var film = Juggler("left", []);
+        // Stretched the same both ways, so that a turned carrier slants nothing.
+        film = film with { Shots = [film.Shots[0] with { Tracks = film.Shots[0].Tracks.RemoveAll(track => track.Address.Property == "length") }] };
+        var handed = Handed(film, to, 15);
+        var again = Handed(Handed(handed, Address.Stand, 25), "left", 33);
+        foreach (var (before, after, frame) in new[] { (film, handed, 15.0), (film, handed, 14), (film, handed, 9.5), (handed, again, 25), (Handed(handed, Address.Stand, 25), again, 33) })
+        {
+            foreach (var corner in new[] { new Point(0, 0), new Point(40, 0), new Point(0, 40) })
+            {
+                Assert.Equal(0, (OnStage(before, frame, corner) - OnStage(after, frame, corner)).Length, 0.02);
+            }
+        }
+
+        // From there on its pivot goes with the other.
+        var rests = to == Address.Stand;
+        Assert.Equal(rests, (OnStage(handed, 40, new Point(20, 20)) - OnStage(handed, 15, new Point(20, 20))).Length < 0.02);
+        Assert.True((OnStage(again, 40, default) - OnStage(again, 33, default)).Length > 1);
+
+        Film Handed(Film one, string carrier, int frame) =>
+            TestFilm.Made(one, new HandOver(TestFilm.ShotId, TestFilm.Owner, "ball", frame, carrier).ToEdit(one, (_, number) => TestFilm.At(one, number)));
+
+        static Point OnStage(Film one, double frame, Point corner)
+        {
+            var at = TestFilm.At(one, frame);
+            return at.Cast[0].ToStage.Map(at.World("ball").Map(corner));
+        }
+    }
+
+    [Fact]
+    public void A_part_is_not_handed_to_itself_or_to_what_it_carries()
+    {
+        var film = Juggler("palm", []);
+        foreach (var (part, to) in new[] { ("ball", "ball"), ("palm", "ball"), ("ball", "nobody") })
+        {
+            Assert.Throws<FilmException>(() => new HandOver(TestFilm.ShotId, TestFilm.Owner, part, 9, to).ToEdit(film, (_, number) => TestFilm.At(film, number)).Apply(film));
+        }
     }
 
     [Fact]

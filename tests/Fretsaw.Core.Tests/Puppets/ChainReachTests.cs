@@ -158,7 +158,7 @@ public class ChainReachTests
         ];
         Reach Chain(string id, string upper, string lower) => new() { Id = id, Name = id, Upper = upper, Lower = lower, Method = ReachMethod.Settled };
         var film = TestFilm.Of(
-            new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("part", "box") with { RidesOn = "l" }], Bones = bones, Reaches = [Chain("hand", "u", "l"), Chain("left", "a", "b"), Chain("right", "c", "d")] },
+            new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("part", "box") with { RidesOn = "l", WeightPercent = 0 }], Bones = bones, Reaches = [Chain("hand", "u", "l"), Chain("left", "a", "b"), Chain("right", "c", "d")] },
             [Square], Planted("left"), Planted("right"));
         var session = new Session(film);
         var view = new View(TestFilm.ShotId);

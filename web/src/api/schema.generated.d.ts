@@ -1707,7 +1707,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"];
         /** @description Places in picture pixels. */
         AnswerArcAnswer: {
             /** @enum {string} */
@@ -1727,6 +1727,20 @@ export interface components {
             path: components["schemas"]["PathPlace"][];
             /** @description Its numbers are keyed by themselves, and could be keyed as a place. */
             canBePath: boolean;
+        };
+        /** @description Places in picture pixels; all null for what has no weight or is out of view. */
+        AnswerBalanceAnswer: {
+            /** @enum {string} */
+            kind: "balance";
+            centre: null | components["schemas"]["Point"];
+            plumb: null | components["schemas"]["Point"];
+            from: null | components["schemas"]["Point"];
+            to: null | components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description How far the plumb line falls beside that, picture pixels; to the right more than 0.
+             */
+            offPx: number;
         };
         AnswerChartAnswer: {
             /** @enum {string} */
@@ -1974,6 +1988,11 @@ export interface components {
             end: components["schemas"]["Point"];
             ridesOn?: null | string;
             limit?: null | components["schemas"]["TurnLimit"];
+            /**
+             * Format: double
+             * @description As a part's: see double Part.SharePercent.
+             */
+            sharePercent: number;
             followThrough?: null | components["schemas"]["FollowThrough"];
         };
         /** @description A part's mesh bent by several bones, with weights by heat diffusion that a person may paint over. */
@@ -2245,6 +2264,8 @@ export interface components {
             ridesOn?: null | string;
             limit?: components["schemas"]["TurnLimit"];
             withoutLimit: boolean;
+            /** Format: double */
+            sharePercent?: null | number;
             followThrough?: components["schemas"]["FollowThrough"];
             withoutFollowThrough: boolean;
             title?: null | string;
@@ -2279,6 +2300,10 @@ export interface components {
             tuckedAway?: null | boolean;
             /** Format: double */
             opacity?: null | number;
+            /** Format: double */
+            weightPercent?: null | number;
+            /** Format: double */
+            sharePercent?: null | number;
             pivot?: components["schemas"]["Point"];
             /** @description "" for the whole body. */
             ridesOn?: null | string;
@@ -2323,6 +2348,8 @@ export interface components {
             puppetId: string;
             name?: null | string;
             origin?: components["schemas"]["Point"];
+            /** Format: double */
+            bodySharePercent?: null | number;
             /** @description A new name on the shelf puts it there; "" makes the puppet this film's own. */
             shelf?: null | string;
             title?: null | string;
@@ -3300,7 +3327,7 @@ export interface components {
              */
             keepSize?: boolean;
             /**
-             * @description A goal out of reach takes the body along.
+             * @description A goal, part or bone that is pulled takes the body along.
              * @default false
              */
             wholeBody?: boolean;
@@ -3310,6 +3337,8 @@ export interface components {
              * @default 0
              */
             shape?: number;
+            /** @description For what poses a puppet. */
+            side?: components["schemas"]["OtherSide"];
         };
         /** @enum {unknown} */
         GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "PathIn" | "PathOut" | "Thing" | "Look" | "ThingDistance" | "Focus";
@@ -3826,6 +3855,12 @@ export interface components {
             frame: number;
             gap?: null | components["schemas"]["Gap"];
         };
+        /**
+         * @description What becomes of the other side while one is dragged: ears, wings, arms.
+         * @default Stays
+         * @enum {unknown}
+         */
+        OtherSide: "Stays" | "Same" | "Opposite";
         /** @description Where the outline of one shape of a form starts, and which way it runs. */
         OutlineStart: {
             /**
@@ -3873,6 +3908,16 @@ export interface components {
              * @description [0, 1]
              */
             opacity: number;
+            /**
+             * Format: double
+             * @description How heavy its art is for its area, %, [0, 1000]: a lead boot has more, a balloon nothing.
+             */
+            weightPercent: number;
+            /**
+             * Format: double
+             * @description How readily it turns when the whole body is pulled, % of what a reaching limb gives, [0, 500]; 0 never.
+             */
+            sharePercent: number;
             matte?: null | components["schemas"]["Matte"];
             /** @description Drawings that can show instead of the part's own; see PropertyInfo Properties.Swap. */
             swaps: components["schemas"]["Swap"][];
@@ -4083,6 +4128,11 @@ export interface components {
             bones: components["schemas"]["Bone"][];
             reaches: components["schemas"]["Reach"][];
             dials: components["schemas"]["Dial"][];
+            /**
+             * Format: double
+             * @description How readily the whole body shifts when it is pulled, as a part's double Part.SharePercent.
+             */
+            bodySharePercent: number;
             /** @description Which things are each other's other side, where their names do not say it; no thing twice. */
             pairs: components["schemas"]["MirrorPair"][];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
@@ -4098,7 +4148,7 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"];
         /** @description The path of something through the picture, as the lens of one frame sees it. */
         QuestionArcQuestion: {
             /** @enum {string} */
@@ -4122,6 +4172,17 @@ export interface components {
              * @description The last.
              */
             to: number;
+        };
+        /** @description Where a puppet's weight is, and what bears it. */
+        QuestionBalanceQuestion: {
+            /** @enum {string} */
+            kind: "balance";
+            view: components["schemas"]["View"];
+            /** Format: double */
+            frame: number;
+            owner: string;
+            /** @description A reach that bears nothing although it is planted, null for none: the one that is being dragged. */
+            without?: null | string;
         };
         /** @description The curve of a gap so many frames long. */
         QuestionChartQuestion: {
@@ -4580,7 +4641,7 @@ export interface components {
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, edge, uncovered, flipped, soft, pulled, twist or partner. */
+            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
@@ -4999,7 +5060,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys a thing, or with no thing the whole puppet, as it stands at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -5034,6 +5095,21 @@ export interface components {
             puppet: string;
             part: string;
             others: string[];
+        };
+        /**
+         * @description Lets a part go at a frame, hands it to another carrier, or takes hold of it again. Its shift, turn and stretch are keyed along,
+         *     so that it keeps its place, turn and size on the stage through the change.
+         */
+        WishHandOver: {
+            /** @enum {string} */
+            kind: "handOver";
+            shot: string;
+            owner: string;
+            part: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description Id of the part or bone that carries it from here on, string Address.Body, or string Address.Stand for nothing. */
+            to: string;
         };
         /** @description Keys everything of a puppet as it stands: every value that has keys, or, for its first card, every control. */
         WishKeyPose: {
@@ -5169,6 +5245,47 @@ export interface components {
             kind: "setStation";
             puppet: string;
             dial: string;
+        };
+        /** @description A landing: wide on contact and back again, with the area kept all the way. */
+        WishSquash: {
+            /** @enum {string} */
+            kind: "squash";
+            shot: string;
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /**
+             * Format: double
+             * @description How high it is on contact, [20, 100).
+             * @default 85
+             */
+            percent?: number;
+            /**
+             * Format: int32
+             * @description In how many frames it is back, [1, 48].
+             * @default 4
+             */
+            frames?: number;
+        };
+        /**
+         * @description Stretches a part or the whole body one way; the other way gives, so that its area stays what it was (squash and stretch: across
+         *     times down is kept).
+         */
+        WishStretchOneWay: {
+            /** @enum {string} */
+            kind: "stretchOneWay";
+            shot: string;
+            owner: string;
+            thing: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description stretchX or stretchY. */
+            property: string;
+            /**
+             * Format: double
+             * @description What that comes to, not 0.
+             */
+            percent: number;
         };
     };
     responses: never;

@@ -20,6 +20,7 @@ export type Swap = Schemas["Swap"];
 export type Form = Schemas["Form"];
 export type Knead = Schemas["Knead"];
 export type KneadBrush = Schemas["KneadBrush"];
+export type OtherSide = Schemas["OtherSide"];
 export type StiffPatch = Schemas["StiffPatch"];
 export type PinHold = Schemas["PinHold"];
 export type Limb = Schemas["Limb"];

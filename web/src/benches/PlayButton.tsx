@@ -17,7 +17,7 @@ export function PlayButton() {
       </CommandButton>
       <Tooltip title="How finely frames are painted while playing">
         <Button variant="contained" color="inherit" sx={bar} onClick={() => set({ quality: next })}>
-          Play at {quality === 1 ? "full" : quality === 0.5 ? "half" : "quarter"} size
+          Size: {quality === 1 ? "full" : quality === 0.5 ? "half" : "quarter"}
         </Button>
       </Tooltip>
       {playing && reached !== null && (

@@ -120,9 +120,43 @@ export const keying: Command[] = [
   },
   {
     id: "whole-body",
-    name: "Reach with the whole body, or with the limb alone",
+    name: "Pull with the whole body, or the limb alone",
     keys: "shift+w",
     places: ["act"],
     run: () => set({ wholeBody: !get().wholeBody }),
   },
+  {
+    id: "keep-area",
+    name: "Stretching keeps the area, or is free",
+    places: ["act"],
+    run: () => set({ keepsArea: !get().keepsArea }),
+  },
+  {
+    id: "squash",
+    name: "Squash on contact: wide at this frame, back in four",
+    places: ["act"],
+    lacks: noCast,
+    run: () => {
+      const { shotId, castId, frame } = get();
+      if (shotId && castId) void wish({ kind: "squash", shot: shotId, owner: castId, frame });
+    },
+  },
+  {
+    id: "other-side",
+    name: "The other side stays, goes the same way, or as in a mirror",
+    keys: "p",
+    places: ["act"],
+    run: () => set({ otherSide: nextSide[get().otherSide] }),
+  },
+  {
+    id: "balance",
+    name: "Show where the weight is and what bears it",
+    keys: "b",
+    places: ["act"],
+    lacks: noCast,
+    run: () => set({ balance: !get().balance }),
+  },
 ];
+
+/** In this order the choices come round. */
+const nextSide = { Stays: "Same", Same: "Opposite", Opposite: "Stays" } as const;

@@ -10,6 +10,7 @@ import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
 import { ArcLayer, PathHandles } from "./ArcLayer";
+import { BalanceLayer } from "./BalanceLayer";
 import { type Box, startBox } from "./boxChoice";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
@@ -38,6 +39,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const picture = useStore(useShallow(pictureOf));
   const brush = useStore((state) => state.brush);
   const wholeBody = useStore((state) => state.wholeBody);
+  const side = useStore((state) => (place === "act" ? state.otherSide : "Stays"));
   const [box, setBox] = useState<Box | null>(null);
   const [naming, setNaming] = useState<NewPin | null>(null);
   const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
@@ -59,7 +61,17 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const poses = place === "act" || trying;
   const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
     set({ chosen: chooses, also: [] });
-    startDrag(taken(event), grip, { toUnits: toPicture, trying });
+    startDrag(taken(event), poses ? { ...grip, side } : grip, { toUnits: toPicture, trying });
+  };
+  const pulling = (grip: Grip, whole: boolean): Grip => pulled({ ...grip, side }, whole);
+  /** A limb alone or with the whole body, as is chosen; the other way while Shift is held. */
+  const pull = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
+    set({ chosen: chooses, also: [] });
+    startDrag(taken(event), pulling(grip, wholeBody), {
+      toUnits: toPicture,
+      trying,
+      shifted: pulling(grip, !wholeBody),
+    });
   };
   const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
 
@@ -109,7 +121,8 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (shift && onBench && found !== null) return choosePart(found.thing, "join");
     set({ chosen: found, also: [], ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
     const grip = bodyGrip(place, trying, found, alt);
-    if (grip && !released) startDrag(pressed, grip, { toUnits: toPicture, trying });
+    if (grip && !released)
+      startDrag(pressed, pulling(grip, wholeBody), { toUnits: toPicture, trying, shifted: pulling(grip, !wholeBody) });
   };
 
   /** A right press is about the handle or the art under it, and else about the picture. */
@@ -161,6 +174,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           )}
           {place === "act" && <ArcLayer scale={scale} toPicture={toPicture} />}
           {(onBench || place === "act") && puppetHandles(shown)}
+          {place === "act" && <BalanceLayer owner={owner} scale={scale} />}
           {place === "act" && <PathHandles scale={scale} toPicture={toPicture} />}
           {box && (
             <rect
@@ -198,7 +212,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               name={nameOf(puppet, bone.bone)}
               chosen={chosen?.thing === bone.bone}
               scale={scale}
-              onDown={drag(boneGrip("body", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onDown={pull(boneGrip("body", bone.bone, poses, owner), choose("bone", bone.bone))}
               onStart={poses ? undefined : drag(boneGrip("start", bone.bone, poses, owner), choose("bone", bone.bone))}
               onEnd={poses ? undefined : drag(boneGrip("end", bone.bone, poses, owner), choose("bone", bone.bone))}
             />
@@ -226,10 +240,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               name={nameOf(puppet, goal.thing)}
               chosen={chosen?.thing === goal.thing}
               scale={scale}
-              onDown={drag(
-                { ...plain, kind: "Goal", thing: goal.thing, owner, wholeBody },
-                choose("reach", goal.thing),
-              )}
+              onDown={pull({ ...plain, kind: "Goal", thing: goal.thing, owner }, choose("reach", goal.thing))}
             />
           ))}
         {!poses &&
@@ -272,7 +283,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           <TurnGrip
             at={part.at}
             scale={scale}
-            onDown={drag({ kind: "Turn", thing: part.part, owner, ...plain }, choose("part", part.part))}
+            onDown={pull({ kind: "Turn", thing: part.part, owner, ...plain }, choose("part", part.part))}
           />
         )}
       </>
@@ -324,6 +335,10 @@ function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, o
   const kind = poses ? "Turn" : end === "start" ? "BoneStart" : "BoneEnd";
   return { kind, thing: bone, owner, ...plain };
 }
+
+/** Goals and what turns can be pulled with the whole body; nothing else. */
+const pulled = (grip: Grip, wholeBody: boolean): Grip =>
+  grip.kind === "Goal" || (grip.kind === "Turn" && grip.thing !== "body") ? { ...grip, wholeBody } : grip;
 
 function toChosen(place: string, hit: AnswerTo<"hit">, owner: string): Chosen | null {
   if (!hit.owner) return null;

@@ -10,6 +10,8 @@ const DragStarts = 3;
 interface DragOptions {
   /** Screen → the gesture's units. */
   toUnits: (event: { clientX: number; clientY: number }) => Point;
+  /** The grip while Shift is held, at the press or in the middle of the drag. */
+  shifted?: Grip;
   /** Called when the press ends without a drag. */
   onClick?: () => void;
   /** For grips that brush. */
@@ -27,14 +29,15 @@ export interface Press {
   button: number;
   clientX: number;
   clientY: number;
+  shiftKey?: boolean;
 }
 
 /** The press of an event that is nobody else's any more. */
 export function taken(event: React.PointerEvent): Press {
   event.preventDefault();
   event.stopPropagation();
-  const { button, clientX, clientY } = event;
-  return { button, clientX, clientY };
+  const { button, clientX, clientY, shiftKey } = event;
+  return { button, clientX, clientY, shiftKey };
 }
 
 /**
@@ -49,7 +52,23 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
   let begun: Promise<void> | null = null;
   let moving = false;
   let newest: Point | null = null;
+  let last = from;
   let over = false;
+  let held = press.shiftKey ?? false;
+
+  const gripNow = () => (held && options.shifted ? options.shifted : grip);
+  const begin = () => {
+    set({ gripping: gripNow() });
+    return engine.begin({
+      view,
+      frame: options.frame ?? get().frame,
+      grip: gripNow(),
+      from,
+      trying: options.trying ?? false,
+      brush: options.brush,
+      lens: options.frame === undefined ? undefined : get().frame,
+    });
+  };
 
   const pump = async () => {
     if (moving) return;
@@ -66,19 +85,11 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
   const move = (moved: PointerEvent) => {
     if (begun === null) {
       if (Math.hypot(moved.clientX - startX, moved.clientY - startY) < DragStarts) return;
-      set({ gripping: grip });
-      begun = engine.begin({
-        view,
-        frame: options.frame ?? get().frame,
-        grip,
-        from,
-        trying: options.trying ?? false,
-        brush: options.brush,
-        lens: options.frame === undefined ? undefined : get().frame,
-      });
+      held = moved.shiftKey;
+      begun = begin();
       begun.catch((problem) => finish(() => tell(problem)));
     }
-    newest = options.toUnits(moved);
+    newest = last = options.toUnits(moved);
     void begun.then(pump).catch(() => undefined);
   };
 
@@ -88,6 +99,7 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
     window.removeEventListener("pointerup", up);
     window.removeEventListener("pointercancel", drop);
     window.removeEventListener("keydown", key, true);
+    window.removeEventListener("keyup", key, true);
     set({ gripping: null });
     then();
   };
@@ -116,16 +128,24 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
 
   const drop = () => finish(() => void engine.cancel().then(touch));
   const key = (pressed: KeyboardEvent) => {
-    if (pressed.key === "Escape") {
+    if (pressed.key === "Escape" && pressed.type === "keydown") {
       pressed.stopPropagation();
       drop();
     }
+    if (pressed.key !== "Shift" || pressed.shiftKey === held) return;
+    held = pressed.shiftKey;
+    if (begun === null || !options.shifted) return;
+    // The same drag from its start, by the other way.
+    begun = begun.then(begin);
+    newest = last;
+    void begun.then(pump).catch(() => undefined);
   };
 
   window.addEventListener("pointermove", move);
   window.addEventListener("pointerup", up);
   window.addEventListener("pointercancel", drop);
   window.addEventListener("keydown", key, true);
+  window.addEventListener("keyup", key, true);
 }
 
 /** One press that makes something at once, such as a pin. */

@@ -29,7 +29,10 @@ const handMoves = () => {
   busyUntil = performance.now() + Rest;
 };
 addEventListener("wheel", handMoves, { passive: true, capture: true });
-addEventListener("pointermove", (event: PointerEvent) => event.buttons !== 0 && handMoves(), { passive: true, capture: true });
+addEventListener("pointermove", (event: PointerEvent) => event.buttons !== 0 && handMoves(), {
+  passive: true,
+  capture: true,
+});
 
 /** When the page has nothing else to do and the hand rests: painting takes the time of a core, and there may be two. */
 async function idle(): Promise<void> {

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { Address, ArtReport, Beads, Film, Gap, Grip, KneadBrush, Point, PrintLine } from "../api/types";
+import type { Address, ArtReport, Beads, Film, Gap, Grip, KneadBrush, OtherSide, Point, PrintLine } from "../api/types";
 import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
@@ -142,6 +142,12 @@ export interface State {
   brush: BrushState;
   /** A goal dragged out of reach takes the whole body along. */
   wholeBody: boolean;
+  /** What becomes of the other side while one is dragged. */
+  otherSide: OtherSide;
+  /** What is stretched one way gives the other way. */
+  keepsArea: boolean;
+  /** Weight and plumb line are shown also while nothing is dragged. */
+  balance: boolean;
   /** Width to height of the room that a puppet on the bench has. */
   benchAspect: number;
   /** From how near the picture is looked at, through the lens and on the benches. */
@@ -245,6 +251,9 @@ export const useStore = create<State>(() => ({
   tool: "choose",
   brush: { radius: 60, strength: 1, softness: 1, kind: "Push", works: "", target: 1 },
   wholeBody: false,
+  otherSide: "Stays",
+  keepsArea: true,
+  balance: false,
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },
   ghosts: { on: false, before: 2, after: 2, by: "frames", every: 3, as: "pictures", all: false },

@@ -26,6 +26,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { HandOverField } from "./HandOverField";
 import { OtherSideField } from "./OtherSideField";
 import { PathFields } from "./PathFields";
 import { ReferenceCard } from "./ReferenceCard";
@@ -37,6 +38,7 @@ export function ActBench(): Bench {
   const cast = useCast();
   const puppets = useStore((state) => state.film?.puppets);
   const wholeBody = useStore((state) => state.wholeBody);
+  const balance = useStore((state) => state.balance);
   const blocking = useStore((state) => state.blocking);
   const picked = useStore((state) => (state.chosen?.kind === "reference" ? state.chosen.thing : null));
   const reference = shot?.references.find((one) => one.id === picked);
@@ -63,13 +65,23 @@ export function ActBench(): Bench {
             <ArcBar />
             <CommandButton
               command="whole-body"
-              says="What a goal does when it is dragged out of its chain's reach"
+              says="Who gives when a hand, foot or head is dragged; the other way while Shift is held"
               variant="contained"
               color="inherit"
               sx={bar}
               aria-pressed={wholeBody}
             >
-              Reach: {wholeBody ? "whole body" : "limb alone"}
+              Pull: {wholeBody ? "body" : "limb"}
+            </CommandButton>
+            <CommandButton
+              command="balance"
+              says="Where it is and what bears it; while something is dragged it is shown anyway"
+              variant="contained"
+              color="inherit"
+              sx={bar}
+              aria-pressed={balance}
+            >
+              Weight: {balance ? "shown" : "none"}
             </CommandButton>
           </>
         }
@@ -105,6 +117,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
   const keyWhole = useStore((state) => state.keyWhole);
+  const otherSide = useStore((state) => state.otherSide);
   const restFollows = useStore((state) => state.restFollows);
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
@@ -121,9 +134,10 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       <ValueFields
         owner={owner}
         thing={own?.thing ?? "body"}
-        leaveOut={part && hasLook(part) ? ["swap"] : []}
+        leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
         title={`${own?.kind === "stand" ? "Where it stands" : nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
       />
+      {part && <HandOverField puppet={puppet} part={part} owner={owner} shot={shot} frame={frame} />}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
@@ -138,10 +152,22 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
           Changes key: {keyWhole ? "the whole pose" : "what is touched"}
         </CommandButton>
         <CommandButton
+          command="other-side"
+          says="What becomes of the other arm, ear or wing while one is dragged"
+          aria-pressed={otherSide !== "Stays"}
+        >
+          Other side: {sides[otherSide]}
+        </CommandButton>
+        <CommandButton
           command="hold-here"
           says={own ? "This thing stands still up to here" : "The whole puppet stands still up to here"}
         />
         <CommandButton command={own ? "thing-to-rest" : "puppet-to-rest"}>Back to rest</CommandButton>
+        {(own === null || own.kind === "body") && (
+          <CommandButton command="squash" says="Wide at this frame and back in four, with the area kept">
+            Squash on contact
+          </CommandButton>
+        )}
         {keyedHere && <CommandButton command="card-out" color="error" />}
       </Box>
       {row && own && <BeyondFields shot={shot} row={row} />}
@@ -172,6 +198,8 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
     </>
   );
 }
+
+const sides = { Stays: "stays", Same: "the same way", Opposite: "as in a mirror" } as const;
 
 /** What only some things have: a goal that is planted. */
 function ThingActions({

@@ -12,6 +12,7 @@ import { carriers } from "./carriers";
 import { chainAbove, obeyed } from "./chains";
 import { FollowFields } from "./FollowFields";
 import { Remove } from "./Remove";
+import { ShareField } from "./WeightFields";
 
 /** A bone: what it rides on, what rides on it, how far it turns, and what can be made of it. */
 export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
@@ -68,6 +69,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
       ) : (
         <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>Limit its turn</Button>
       )}
+      <ShareField value={bone.sharePercent} edit={(sharePercent) => change({ sharePercent })} />
       <Heading>Parts that ride on it</Heading>
       {riders.map((part) => (
         <Box key={part.id} sx={{ display: "flex", alignItems: "center" }}>

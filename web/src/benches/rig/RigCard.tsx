@@ -9,6 +9,7 @@ import { DialCard } from "./DialCard";
 import { MeshCard } from "./MeshCard";
 import { PinCard } from "./PinCard";
 import { ReachCard } from "./ReachCard";
+import { BodyShare, WeightFields } from "./WeightFields";
 
 /** Details of the chosen part's mesh, pin, bone, reach or dial. */
 export function RigCard({ puppet }: { puppet: Puppet }) {
@@ -26,6 +27,7 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
       <>
         {tool === "try" && <LookFields part={part} giving={trying(puppet.id)} />}
         <MeshCard puppet={puppet} part={part} />
+        <WeightFields puppet={puppet} part={part} />
       </>
     );
   if (pinned && pin) return <PinCard puppet={puppet} part={pinned} pin={pin} />;
@@ -38,6 +40,7 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
         Choose a part to see its mesh. A pin holds or drags the art round it; a bone turns or bends what follows it; a
         reach lets bones follow a goal; a dial blends poses that you set.
       </Hint>
+      <BodyShare puppet={puppet} />
       <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
     </>

@@ -7,6 +7,7 @@ const bone = (id: string, ridesOn?: string): Bone => ({
   name: id,
   start: { x: 0, y: 0 },
   end: { x: 9, y: 0 },
+  sharePercent: 25,
   ...(ridesOn ? { ridesOn } : {}),
 });
 const puppet = {

@@ -1,0 +1,51 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>
+/// What holds or carries something changes within one frame: up to the frame before it goes as it went, and from here on its values
+/// are measured from something else, so that nothing is seen of it.
+/// </summary>
+internal static class Changeover
+{
+    /// <param name="now">What is keyed at the frame, every value that the change touches.</param>
+    public static IEnumerable<Edit> At(string shot, string owner, int frame, ImmutableArray<KeyValue> now, Func<View, double, Evaluator> frameAt)
+    {
+        ImmutableArray<Address> all = [.. now.Select(value => value.Address)];
+        if (frame > 1)
+        {
+            var before = frameAt(new View(shot), frame - 1);
+            yield return new SetKeys(shot, frame - 1, [.. all.Select(address => Stands(before, address))]);
+            yield return new SetGap(shot, frame - 1, Gap.Hold, all);
+        }
+
+        yield return new SetKeys(shot, frame, now);
+
+        // A first key also keys rest on the cards that follow, where it would change back by itself.
+        var plan = frameAt(new View(shot), frame).Plan;
+        var fresh = all.Where(address => plan.Slots.Find(address) is var slot && (slot < 0 || !plan.Tracks.IsKeyed(slot))).ToImmutableArray();
+        foreach (var card in plan.Shot.Cards.Where(card => !fresh.IsEmpty && card.Owner == owner && card.Frame > frame))
+        {
+            yield return new RemoveKeys(shot, card.Frame, fresh);
+        }
+
+        yield return new SetGap(shot, frame, Gap.Hold, all);
+    }
+
+    private static KeyValue Stands(Evaluator frame, Address address)
+    {
+        var slot = frame.Plan.Slots.Find(address);
+        if (slot < 0)
+        {
+            // A choice that there was none of until now: what is so at rest.
+            return new KeyValue(address) { Choice = "" };
+        }
+
+        var property = frame.Plan.Slots.PropertyOf(slot);
+        return property.Jumps ? new KeyValue(address) { Choice = property.IdOf(frame.Values[slot]) } : new KeyValue(address, frame.Values[slot]);
+    }
+}

@@ -1,0 +1,58 @@
+import type { Edit, Part, Puppet } from "../../api/types";
+import { Heading, Hint } from "../../fields/Heading";
+import { NumberField } from "../../fields/NumberField";
+
+/** How readily something gives when the whole body is pulled. */
+export function ShareField({ value, edit }: { value: number; edit: (sharePercent: number) => Edit }) {
+  return (
+    <NumberField label="Share in a pull" unit="%" decimals={0} step={5} min={0} max={500} value={value} edit={edit} />
+  );
+}
+
+/** What a part counts for in balance. */
+export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
+  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
+    kind: "changePart",
+    puppetId: puppet.id,
+    partId: part.id,
+    ...changes,
+  });
+  return (
+    <>
+      <Heading>Weight</Heading>
+      {part.drawing && (
+        <NumberField
+          label="Heavy for its size"
+          unit="%"
+          decimals={0}
+          step={10}
+          min={0}
+          max={1000}
+          value={part.weightPercent}
+          edit={(weightPercent) => change({ weightPercent })}
+        />
+      )}
+      <ShareField value={part.sharePercent} edit={(sharePercent) => change({ sharePercent })} />
+      <Hint>
+        A lead boot is heavier than 100 %, a balloon weighs nothing. The share is how readily it turns in a pull.
+      </Hint>
+    </>
+  );
+}
+
+/** How readily the whole body shifts. */
+export function BodyShare({ puppet }: { puppet: Puppet }) {
+  return (
+    <>
+      <Heading>Pulled with the whole body</Heading>
+      <ShareField
+        value={puppet.bodySharePercent}
+        edit={(bodySharePercent) => ({ kind: "changePuppet", puppetId: puppet.id, bodySharePercent })}
+      />
+      <Hint>
+        How readily the body itself is shifted, against the limb’s 100 %; 0 never. Bones and parts have shares of their
+        own.
+      </Hint>
+    </>
+  );
+}
