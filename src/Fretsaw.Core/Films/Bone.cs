@@ -19,7 +19,7 @@ public sealed record Bone : IEntity
     public TurnLimit? Limit { get; init; }
 
     /// <summary>As a part's: see <see cref="Part.SharePercent"/>.</summary>
-    public double SharePercent { get; init; } = 25;
+    public double SharePercent { get; init; } = 100;
 
     public FollowThrough? FollowThrough { get; init; }
 }

@@ -26,7 +26,7 @@ public sealed record Puppet : IEntity
     public ImmutableArray<Dial> Dials { get; init; } = [];
 
     /// <summary>How readily the whole body shifts when it is pulled, as a part's <see cref="Part.SharePercent"/>.</summary>
-    public double BodySharePercent { get; init; } = 50;
+    public double BodySharePercent { get; init; } = 25;
 
     /// <summary>Which things are each other's other side, where their names do not say it; no thing twice.</summary>
     public ImmutableArray<MirrorPair> Pairs { get; init; } = [];
