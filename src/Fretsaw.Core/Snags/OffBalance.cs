@@ -20,6 +20,9 @@ internal sealed class OffBalance : IFrameCheck
     /// <summary>How far inside its feet a mended weight comes, of their width.</summary>
     private const double Inset = 0.1;
 
+    /// <summary>What moves less than this for a pixel is no mend.</summary>
+    private const double Least = 0.05;
+
     private readonly Plan plan;
     private readonly ThingFrame thing;
     private Balance before;
@@ -27,7 +30,7 @@ internal sealed class OffBalance : IFrameCheck
     private Run worst;
 
     /// <summary>Frames at which a weight that is off stands still.</summary>
-    /// <param name="Moves">How much of the weight goes along with the body.</param>
+    /// <param name="Moves">How far to the right the weight goes on the stage for a pixel that the body is shifted across.</param>
     private readonly record struct Run(int First, int Last, Balance At, double Moves)
     {
         public int Frames => At.Off == 0 ? 0 : Last - First + 1;
@@ -59,7 +62,7 @@ internal sealed class OffBalance : IFrameCheck
             return;
         }
 
-        run = stands ? run with { Last = number } : new Run(number, number, now, MovesOf(frame, cast, now));
+        run = stands ? run with { Last = number } : new Run(number, number, now, PartThatMoves(frame, cast, now) * cast.Skeleton.Ground.A);
         if (run.Frames > Longest && (worst.First == run.First || Math.Abs(run.At.Off) > Math.Abs(worst.At.Off)))
         {
             worst = run;
@@ -78,17 +81,21 @@ internal sealed class OffBalance : IFrameCheck
         yield return new Snag(
             "balance", "act", worst.First, new Address(owner, Address.Body, Properties.ShiftX.Name), ThingKind.Body, px, "px",
             FormattableString.Invariant($"{thing.Plan.Thing.Name} stands off balance for {worst.Frames} frames from {worst.First} on: the weight falls {px} px to the {(off > 0 ? "right" : "left")} of the feet."),
-            Mend(), "Shift the body over its feet");
+            Mend(), Math.Abs(worst.Moves) < Least ? null : "Shift the body over its feet");
     }
 
     /// <summary>Keys the body over its feet from where it comes to stand to where it goes on.</summary>
-    private Together Mend()
+    /// <returns>Null where a shift across moves nothing to the side: it stands turned on end.</returns>
+    private Together? Mend()
     {
+        if (Math.Abs(worst.Moves) < Least)
+        {
+            return null;
+        }
+
         var support = worst.At.Support!.Value;
         var by = worst.At.Off + (Math.Sign(worst.At.Off) * Inset * (support.Right - support.Left));
-        var ground = thing.Cast!.Skeleton.Ground;
-        // On the ground under the puppet's stand, which may be turned to the other side and of another size.
-        var shift = -by / Math.Max(0.1, worst.Moves) / ground.A;
+        var shift = -by / worst.Moves;
         var owner = thing.Plan.Thing.Id;
         ImmutableArray<Address> axes = [new(owner, Address.Body, Properties.ShiftX.Name), new(owner, Address.Body, Properties.ShiftY.Name)];
         var frame = new Evaluator(plan);
@@ -106,7 +113,7 @@ internal sealed class OffBalance : IFrameCheck
     }
 
     /// <summary>How much of the weight goes along with the body: of a planted leg about half.</summary>
-    private static double MovesOf(Evaluator frame, CastFrame cast, in Balance balance)
+    private static double PartThatMoves(Evaluator frame, CastFrame cast, in Balance balance)
     {
         var stays = 0.0;
         foreach (var part in cast.Plan.Painted)

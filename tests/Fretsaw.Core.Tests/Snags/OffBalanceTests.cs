@@ -46,6 +46,16 @@ public sealed class OffBalanceTests
     [InlineData(25, 9)]
     public void A_short_lean_and_a_small_one_are_none(double by, int frames) => Assert.Null(Find(Leaning(by, frames)));
 
+    /// <summary>On a stand that is turned to the other side and of half the size, and goes on being so.</summary>
+    [Fact]
+    public void Its_mend_goes_by_the_stand()
+    {
+        var film = Leaning(70, 9);
+        film = film with { Shots = [film.Shots[0] with { Things = [.. film.Shots[0].Things.Select(thing => thing with { Stand = thing.Stand with { SizePercent = 50, TurnDegrees = 180 } })] }] };
+        var snag = Find(film)!;
+        Assert.Null(Find(snag.Mend!.Apply(film)));
+    }
+
     [Theory]
     [InlineData(70)]
     [InlineData(-90)]

@@ -3345,6 +3345,26 @@ export interface components {
         /** Format: binary */
         IFormFile: string;
         IFormFileCollection: components["schemas"]["IFormFile"][];
+        /** @description Where the weight is and what bears it, stage pixels; what bears it is null while nothing is planted. */
+        InspectedBalance: {
+            /**
+             * Format: double
+             * @description px² at 100 %.
+             */
+            mass: number;
+            centre: components["schemas"]["Point"];
+            /** Format: double */
+            left: null | number;
+            /** Format: double */
+            right: null | number;
+            /** Format: double */
+            down: null | number;
+            /**
+             * Format: double
+             * @description How far the weight falls beside what bears it, to the right more than 0.
+             */
+            off: number;
+        };
         /** @description The shake's offset is in picture pixels and degrees; the sharp zone in metres, far null at infinity. */
         InspectedCamera: {
             /** Format: double */
@@ -3411,6 +3431,7 @@ export interface components {
             nodes: components["schemas"]["InspectedNode"][];
             pins: components["schemas"]["InspectedPin"][];
             goals: components["schemas"]["InspectedPin"][];
+            balance: components["schemas"]["InspectedBalance"];
             meshes: null | components["schemas"]["InspectedMesh"][];
         };
         InspectedThing: {
