@@ -104,7 +104,9 @@ test("a part is let go where it is, and taken hold of again", async ({ page }) =
     await painted(page);
   };
   const off = (one: number[], other: number[]) => Math.max(...one.map((at, i) => Math.abs(at - (other[i] ?? 0))));
-  const carriedBy = async (name: string) => {
+  const carriedBy = async (name: string, before: string) => {
+    // What is typed goes when the card comes to another frame.
+    await expect(details(page).getByLabel("Carried by")).toHaveValue(before);
     await details(page).getByLabel("Carried by").fill(name);
     await oneEdit(page, () => page.getByRole("option", { name, exact: true }).click());
   };
@@ -113,12 +115,12 @@ test("a part is let go where it is, and taken hold of again", async ({ page }) =
   await goTo(30);
   const before = await place();
   expect(off(carried, before)).toBeGreaterThan(1);
-  await carriedBy("Nothing: let go");
+  await carriedBy("Nothing: let go", "Forearm, lamp side");
   expect(off(await place(), before)).toBeLessThan(0.1);
   await goTo(44);
   const flown = await place();
   expect(off(flown, before)).toBeLessThan(0.1);
-  await carriedBy("Forearm, lamp side");
+  await carriedBy("Forearm, lamp side", "Nothing: let go");
   expect(off(await place(), flown)).toBeLessThan(0.1);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await oneEdit(page, () => page.keyboard.press("Control+z"));
