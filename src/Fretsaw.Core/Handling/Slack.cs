@@ -33,12 +33,21 @@ internal sealed class Slack
                 continue;
             }
 
-            // One that is out of reach already is not to get farther out.
-            var way = cast.Goals[i] - Root(cast, reach);
-            rings.Add(new Ring(way, Math.Max(Loose * Longest(reach), way.Length), Math.Min(Shortest(reach) / Loose, way.Length)));
+            var (root, most, least) = RootOf(cast, i);
+            rings.Add(new Ring(cast.Goals[i] - root, most, least));
         }
 
         return new Slack([.. rings]);
+    }
+
+    /// <summary>Where a chain hangs, and from how near its goal to how far from it that may be. One that is out of reach already is not to get farther out.</summary>
+    /// <param name="index">Of the reach.</param>
+    public static (Point Root, double Most, double Least) RootOf(CastFrame cast, int index)
+    {
+        var reach = cast.Plan.Reaches[index];
+        var root = Root(cast, reach);
+        var length = (cast.Goals[index] - root).Length;
+        return (root, Math.Max(Loose * Longest(reach), length), Math.Min(Shortest(reach) / Loose, length));
     }
 
     /// <summary>Where a chain hangs, posed.</summary>
@@ -48,7 +57,7 @@ internal sealed class Slack
     public static double Longest(ReachPlan reach) => Span(reach, (least, most) => Math.Clamp(0, least, most));
 
     /// <summary>How near its root a chain comes: every joint bent the way it bends as far as its limit lets it. Longer chains without limits curl up.</summary>
-    public static double Shortest(ReachPlan reach) =>
+    private static double Shortest(ReachPlan reach) =>
         reach.Nodes.Length > 2 && reach.Limits.Skip(1).Any(limit => limit is null)
             ? 0
             : Span(reach, (least, most) => reach.Reach.Bend > 0 ? Math.Min(most, Math.Max(least, -Math.PI)) : Math.Max(least, Math.Min(most, Math.PI)));

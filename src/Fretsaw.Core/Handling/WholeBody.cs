@@ -15,9 +15,6 @@ internal sealed class WholeBody
     /// <summary>A weight is kept so far inside what bears it, of its width.</summary>
     private const double Inset = 0.05;
 
-    /// <summary>A chain is never quite stretched out, so that a joint keeps its bend.</summary>
-    private const double Loose = 0.999;
-
     private readonly Evaluator stood;
     private readonly CastFrame cast;
     private readonly string owner;
@@ -144,9 +141,8 @@ internal sealed class WholeBody
         weights.Weigh();
         var feet = cast.Plan.Reaches.Select((foot, i) => (foot, i)).Where(one => one.i != pulled && IsBearing(one.foot)).Select(one =>
         {
-            var (root, at) = (Slack.Root(cast, one.foot), cast.Goals[one.i]);
-            var length = (root - at).Length;
-            return new PullFoot(root, JointOf(cast.Skeleton.CarrierIndexOf(one.foot.Nodes[0])), at, Math.Max(Loose * Slack.Longest(one.foot), length), Math.Min(Slack.Shortest(one.foot) / Loose, length));
+            var (root, most, least) = Slack.RootOf(cast, one.i);
+            return new PullFoot(root, JointOf(cast.Skeleton.CarrierIndexOf(one.foot.Nodes[0])), cast.Goals[one.i], most, least);
         });
         return new PullProblem(
             joints, bodyGives ? cast.Plan.Puppet.BodySharePercent / 100 : 0, hand, reach is null ? 0 : 1,
