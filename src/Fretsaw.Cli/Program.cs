@@ -10,7 +10,7 @@ var root = new RootCommand("Fretsaw from the command line: FILM is a .fretsaw fi
     SnagsCommand.Build(),
     ExportCommand.Build(),
     DrawListTypesCommand.Build(),
-    PaintListCommand.Build(),
+    PaintListsCommand.Build(),
 };
 
 try
