@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Lens;
@@ -32,6 +33,7 @@ public static class Answering
         ArcQuestion q => Arcs.Of(film, frameAt, q),
         PaceQuestion q => Paces.Of(frameAt, q),
         BalanceQuestion q => Balances.Of(frameAt(q.View, q.Frame), q),
+        FitsQuestion q => Fits(film, q),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
     };
 
@@ -62,6 +64,15 @@ public static class Answering
         }
 
         return new ValuesAnswer(lines.ToImmutable());
+    }
+
+    private static FitsAnswer Fits(Film film, FitsQuestion q)
+    {
+        var kept = film.Kept.FirstOrDefault(one => one.Id == q.Kept) ?? throw new FilmException($"kept '{q.Kept}'", "is not in the film any more", "choose one that is");
+        var puppet = film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "choose one that is");
+        return new FitsAnswer(
+            [.. Fitting.Of(kept, puppet).Select(fit => new FitLine(fit.Control.Thing, fit.Control.Name, fit.Control.Kind, fit.Thing, fit.By))],
+            [.. Names.InPuppet(puppet).Where(named => named.Kind is not (ThingKind.Swap or ThingKind.Patch))]);
     }
 
     private static ShakeAnswer Shake(Film film, Shot shot, string id)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
@@ -26,6 +27,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ArcAnswer), "arc")]
 [JsonDerivedType(typeof(PaceAnswer), "pace")]
 [JsonDerivedType(typeof(BalanceAnswer), "balance")]
+[JsonDerivedType(typeof(FitsAnswer), "fits")]
 public abstract record Answer;
 
 /// <summary>Handles in picture pixels.</summary>
@@ -218,3 +220,12 @@ public sealed record PaceAnswer(double Px, int Frame, string Name) : Answer;
 /// <param name="To">And where it ends.</param>
 /// <param name="OffPx">How far the plumb line falls beside that, picture pixels; to the right more than 0.</param>
 public sealed record BalanceAnswer(Point? Centre, Point? Plumb, Point? From, Point? To, double OffPx) : Answer;
+
+/// <param name="Lines">One for each of the kept controls.</param>
+/// <param name="Things">What the puppet has that could take something.</param>
+public sealed record FitsAnswer(ImmutableArray<FitLine> Lines, ImmutableArray<NamedId> Things) : Answer;
+
+/// <summary>One kept control and what takes it.</summary>
+/// <param name="Control">Its id where it was kept.</param>
+/// <param name="Thing">Id of the puppet's own; null for none.</param>
+public sealed record FitLine(string Control, string Name, ThingKind Kind, string? Thing, FitBy By);

@@ -26,6 +26,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ArcQuestion), "arc")]
 [JsonDerivedType(typeof(PaceQuestion), "pace")]
 [JsonDerivedType(typeof(BalanceQuestion), "balance")]
+[JsonDerivedType(typeof(FitsQuestion), "fits")]
 public abstract record Question;
 
 /// <summary>Where the handles are.</summary>
@@ -47,6 +48,9 @@ public sealed record StripQuestion(string Shot, string Owner, int From = 1, int?
 
     public override int GetHashCode() => HashCode.Combine(Shot, Owner, From, To);
 }
+
+/// <summary>Which controls of a puppet take what is kept.</summary>
+public sealed record FitsQuestion(string Kept, string Puppet) : Question;
 
 public sealed record ElevationQuestion(string Shot, double Frame) : Question;
 

@@ -78,6 +78,16 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(KeepAside), "keepAside")]
 [JsonDerivedType(typeof(TakeAside), "takeAside")]
 [JsonDerivedType(typeof(RemoveAside), "removeAside")]
+[JsonDerivedType(typeof(KeepActing), "keepActing")]
+[JsonDerivedType(typeof(Keep), "keep")]
+[JsonDerivedType(typeof(RenameKept), "renameKept")]
+[JsonDerivedType(typeof(RemoveKept), "removeKept")]
+[JsonDerivedType(typeof(KnowControlAs), "knowControlAs")]
+[JsonDerivedType(typeof(PutPose), "putPose")]
+[JsonDerivedType(typeof(PlaceAction), "placeAction")]
+[JsonDerivedType(typeof(ChangePlaced), "changePlaced")]
+[JsonDerivedType(typeof(RemovePlaced), "removePlaced")]
+[JsonDerivedType(typeof(TurnIntoKeys), "turnIntoKeys")]
 public abstract record Edit
 {
     /// <summary>What the undo button says, in the past: "Moved the pin". Written for readers; not read back.</summary>

@@ -20,6 +20,8 @@ public sealed record FilmChange
 
     public ListChange<KeptChart, string>? Charts { get; init; }
 
+    public ListChange<Kept, string>? Kept { get; init; }
+
     public ImmutableArray<PuppetChange> InPuppets { get; init; } = [];
 
     public ImmutableArray<ShotChange> InShots { get; init; } = [];
@@ -35,23 +37,25 @@ public sealed record FilmChange
         Puppets = ListChange.Between<Puppet, string>(from.Puppets, to.Puppets, inside: true),
         Shots = ListChange.Between<Shot, string>(from.Shots, to.Shots, inside: true),
         Charts = ListChange.Between<KeptChart, string>(from.Charts, to.Charts),
+        Kept = ListChange.Between<Kept, string>(from.Kept, to.Kept),
         InPuppets = ListChange.Inside<Puppet, string, PuppetChange>(from.Puppets, to.Puppets, PuppetChange.Between),
         InShots = ListChange.Inside<Shot, string, ShotChange>(from.Shots, to.Shots, ShotChange.Between),
     };
 
     public Film Apply(Film film)
     {
-        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots, Charts = film.Charts };
+        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots, Charts = film.Charts, Kept = film.Kept };
         return after with
         {
             Drawings = Drawings?.Apply(film.Drawings) ?? film.Drawings,
             Puppets = (Puppets?.Apply(film.Puppets) ?? film.Puppets).Each(InPuppets, change => change.Id, (change, puppet) => change.Apply(puppet)),
             Shots = (Shots?.Apply(film.Shots) ?? film.Shots).Each(InShots, change => change.Id, (change, shot) => change.Apply(shot)),
             Charts = Charts?.Apply(film.Charts) ?? film.Charts,
+            Kept = Kept?.Apply(film.Kept) ?? film.Kept,
         };
     }
 
-    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [], Charts = [] };
+    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [], Charts = [], Kept = [] };
 }
 
 public sealed record PuppetChange(string Id)
@@ -194,6 +198,8 @@ public sealed record ShotChange(string Id)
 
     public ListChange<Card, CardPlace>? Cards { get; init; }
 
+    public ListChange<Placed, string>? Placed { get; init; }
+
     public ListChange<Shake, string>? Shakes { get; init; }
 
     public ListChange<Reference, string>? References { get; init; }
@@ -210,6 +216,7 @@ public sealed record ShotChange(string Id)
             Tracks = ListChange.Between<Track, Address>(from.Tracks, to.Tracks, inside: true, sorted: true),
             InTracks = ListChange.Inside<Track, Address, TrackChange>(from.Tracks, to.Tracks, TrackChange.Between),
             Cards = ListChange.Between<Card, CardPlace>(from.Cards, to.Cards, sorted: true),
+            Placed = ListChange.Between<Placed, string>(from.Placed, to.Placed),
             Shakes = ListChange.Between<Shake, string>(from.Shakes, to.Shakes),
             References = ListChange.Between<Reference, string>(from.References, to.References),
             Asides = ListChange.Between<Aside, string>(from.Asides, to.Asides),
@@ -224,6 +231,7 @@ public sealed record ShotChange(string Id)
             Things = shot.Things,
             Tracks = shot.Tracks,
             Cards = shot.Cards,
+            Placed = shot.Placed,
             Shakes = shot.Shakes,
             References = shot.References,
             Asides = shot.Asides,
@@ -233,13 +241,14 @@ public sealed record ShotChange(string Id)
             Things = Things?.Apply(shot.Things) ?? shot.Things,
             Tracks = (Tracks?.ApplySorted(shot.Tracks) ?? shot.Tracks).Each(InTracks, change => change.Address, (change, track) => change.Apply(track)),
             Cards = Cards?.ApplySorted(shot.Cards) ?? shot.Cards,
+            Placed = Placed?.Apply(shot.Placed) ?? shot.Placed,
             Shakes = Shakes?.Apply(shot.Shakes) ?? shot.Shakes,
             References = References?.Apply(shot.References) ?? shot.References,
             Asides = Asides?.Apply(shot.Asides) ?? shot.Asides,
         };
     }
 
-    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Shakes = [], References = [], Asides = [] };
+    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Placed = [], Shakes = [], References = [], Asides = [] };
 }
 
 public sealed record TrackChange(Address Address)

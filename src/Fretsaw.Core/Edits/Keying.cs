@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
@@ -15,6 +16,7 @@ internal sealed class Keying
     private readonly Film film;
     private readonly Shot before;
     private readonly int frame;
+    private readonly Dictionary<string, Acted> acted = new(StringComparer.Ordinal);
     private Shot shot;
 
     private Keying(Film film, Shot before, int frame) => (this.film, this.before, this.frame, shot) = (film, before, frame, before);
@@ -50,9 +52,16 @@ internal sealed class Keying
         }
         else
         {
-            Put(address, new NumberKey(frame, value.Value));
+            Put(address, new NumberKey(frame, KeyFor(address, value.Value)));
         }
     }
+
+    /// <summary>Values are said as they shall be seen; a placed action may give a part of that.</summary>
+    private double KeyFor(Address address, double seen) => IsOnAction(address.Owner) ? ActedBy(address.Owner).KeyFor(address, frame, seen) : seen;
+
+    private bool IsOnAction(string owner) => before.Placed.Any(placed => placed.Owner == owner);
+
+    private Acted ActedBy(string owner) => acted.TryGetValue(owner, out var one) ? one : acted[owner] = new Acted(film, before, owner);
 
     private void Put(Address address, Key key)
     {
@@ -63,10 +72,10 @@ internal sealed class Keying
     /// <summary>One number of a place: the others stay as they are at the frame.</summary>
     private void PutAxis(Address address, PlaceInfo place, int axis, double value)
     {
+        value = KeyFor(address with { Property = place.Axes[axis] }, value);
         if (shot.Tracks.Find(address) is not PlaceTrack track)
         {
-            var rest = Rest(address, place);
-            Put(address, new PlaceKey(frame, rest.With(axis, value)));
+            Put(address, new PlaceKey(frame, AsSeen(address, place, Rest(address, place)).With(axis, value)));
             return;
         }
 
@@ -78,13 +87,26 @@ internal sealed class Keying
         }
 
         var at = TrackRuns.Of(track, TrackRuns.CardsOf(before, address)).At(frame);
-        Put(address, new PlaceKey(frame, at.With(axis, value)));
+        Put(address, new PlaceKey(frame, AsSeen(address, place, at).With(axis, value)));
+    }
+
+    /// <summary>The other numbers of a place stay as they are seen, wherever that comes from.</summary>
+    private Place AsSeen(Address address, PlaceInfo place, Place at)
+    {
+        for (var axis = 0; IsOnAction(address.Owner) && axis < place.Axes.Length; axis++)
+        {
+            var one = address with { Property = place.Axes[axis] };
+            at = at.With(axis, KeyFor(one, ActedBy(address.Owner).At(one, frame)));
+        }
+
+        return at;
     }
 
     /// <summary>Giving a thing its first key must not change the poses that were there before: at their cards it is keyed at rest.</summary>
     private Track Begun(Address address, Key key)
     {
         var frames = address.HasCards ? before.Cards.Where(card => card.Owner == address.Owner && card.Frame != frame).Select(card => card.Frame).ToList() : [];
+        frames = Beside(address.Owner, frames);
         if (key is PlaceKey)
         {
             var rest = Rest(address, Properties.FindPlace(address)!);
@@ -95,6 +117,20 @@ internal sealed class Keying
         return key is ChoiceKey
             ? new ChoiceTrack { Address = address, Keys = [.. frames.Select(at => new ChoiceKey(at, property.IdOf(property.Default)))] }
             : new NumberTrack { Address = address, Keys = [.. frames.Select(at => new NumberKey(at, property.Default))] };
+    }
+
+    /// <summary>Where rest is keyed: not on an action that is placed at the frame, which would be at rest there, but up to where it begins and from where it has faded out.</summary>
+    private List<int> Beside(string owner, List<int> frames)
+    {
+        var around = before.Placed.Where(placed => placed.Owner == owner && placed.Start <= frame && placed.End() >= frame).ToList();
+        if (around.Count == 0)
+        {
+            return frames;
+        }
+
+        var (from, to) = (around.Min(placed => placed.Start), around.Max(placed => placed.End()));
+        List<int> edges = [from - 1, .. around.Exists(placed => placed.FadeOut > 0) ? (int[])[to + 1] : []];
+        return [.. frames.Where(at => at < from || at > to).Concat(edges).Where(at => at >= 1).Distinct().Order()];
     }
 
     private Place Rest(Address address, PlaceInfo place)

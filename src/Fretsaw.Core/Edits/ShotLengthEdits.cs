@@ -11,8 +11,22 @@ public sealed record StretchShot(string ShotId, int Length) : Edit
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         var times = (double)(Length - 1) / Math.Max(1, shot.Length - 1);
-        return ShotFrames.Moved(shot, ShotFrames.Apart(shot, frame => 1 + (int)Math.Round((frame - 1) * times))) with { Length = Length };
+        return ShotFrames.Moved(shot, ShotFrames.Apart(shot, frame => 1 + (int)Math.Round((frame - 1) * times))) with { Length = Length, Placed = [.. shot.Placed.Select(one => Stretched(one, times))] };
     });
+
+    /// <summary>What is gone through within its frames stays the same.</summary>
+    private static Placed Stretched(Placed placed, double times)
+    {
+        var (start, end) = (1 + (int)Math.Round((placed.Start - 1) * times), 1 + (int)Math.Round((placed.End() - 1) * times));
+        return placed with
+        {
+            Start = Math.Clamp(start, -ShotCheck.MaxLength, ShotCheck.MaxLength),
+            Length = Math.Clamp(end - start + 1, 1, ShotCheck.MaxLength),
+            SpeedPercent = placed.Length == 1 || end == start ? placed.SpeedPercent : Math.Clamp(placed.SpeedPercent * (placed.Length - 1) / (end - start), 1, 10_000),
+            FadeIn = (int)Math.Min(Math.Round(placed.FadeIn * times), ShotCheck.MaxLength),
+            FadeOut = (int)Math.Min(Math.Round(placed.FadeOut * times), ShotCheck.MaxLength),
+        };
+    }
 }
 
 /// <summary>Makes room: what stands at a frame or later comes later by so many.</summary>
@@ -49,6 +63,7 @@ internal static class ShotFrames
     {
         Tracks = [.. shot.Tracks.Select(track => track.WithKeys(Tracks.InOrder(track.AllKeys.Select(key => key with { Frame = map(key.Frame) }))))],
         Cards = [.. shot.Cards.Select(card => card with { Frame = map(card.Frame) }).GroupBy(card => card.Place).Select(cards => cards.Last())],
+        Placed = [.. shot.Placed.Select(one => one with { Start = map(one.Start) })],
         Shakes = [.. shot.Shakes.Select(shake => shake with { StartFrame = map(shake.StartFrame) })],
         References = [.. shot.References.Select(reference => reference with { Start = map(reference.Start) })],
         Range = shot.Range is { } range ? new FrameRange(map(range.From), map(range.To)) : null,

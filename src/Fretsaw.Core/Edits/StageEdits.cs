@@ -92,6 +92,8 @@ public sealed record CopyThing(string ShotId, string ThingId, string ToShot, str
         {
             Things = to.Things.Insert(ToShot == ShotId ? to.Things.IndexOf(ThingId, "thing") + 1 : to.Things.Length, thing),
             Tracks = [.. to.Tracks.Concat(from.Tracks.Where(track => track.Address.Owner == ThingId).Select(track => track with { Address = track.Address with { Owner = NewId } })).OrderBy(track => track.Address)],
+            Placed = from.Placed.Where(one => one.Owner == ThingId).Aggregate(to.Placed, (there, one) =>
+                there.Add(one with { Id = Ids.Free(one.Id, id => there.All(other => other.Id != id)), Owner = NewId })),
             Cards = [.. to.Cards.Concat(from.Cards.Where(card => card.Owner == ThingId).Select(card => card with { Owner = NewId })).OrderBy(card => card.Place)],
         });
     }
@@ -117,6 +119,7 @@ internal static class Stage
         Things = shot.Things.Without(thing, "thing"),
         Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner == thing),
         Cards = shot.Cards.RemoveAll(card => card.Owner == thing),
+        Placed = shot.Placed.RemoveAll(one => one.Owner == thing),
     };
 }
 

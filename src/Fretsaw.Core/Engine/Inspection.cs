@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
@@ -10,7 +11,7 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Things">Far to near.</param>
 public sealed record Inspection(
     string Shot, double Frame, ImmutableArray<InspectedValue> Values, InspectedCamera Camera,
-    ImmutableArray<InspectedPuppet> Puppets, ImmutableArray<InspectedThing> Things)
+    ImmutableArray<InspectedPuppet> Puppets, ImmutableArray<InspectedThing> Things, ImmutableArray<InspectedAction> Actions)
 {
     /// <param name="frame">Evaluated.</param>
     /// <param name="meshes">With rest and current vertices, and triangles.</param>
@@ -32,7 +33,8 @@ public sealed record Inspection(
 
         return new Inspection(
             frame.Plan.Shot.Id, frame.Frame, values.ToImmutable(), InspectedCamera.Of(frame),
-            [.. frame.Cast.Select(cast => InspectedPuppet.Of(frame, cast, meshes))], things.ToImmutable());
+            [.. frame.Cast.Select(cast => InspectedPuppet.Of(frame, cast, meshes))], things.ToImmutable(),
+            [.. frame.Plan.Tracks.Actions.Select(action => InspectedAction.Of(action, frame.Plan.Film, frame.Frame))]);
     }
 }
 
@@ -64,6 +66,22 @@ public sealed record InspectedPin(string Id, string Name, string Part, Point Res
 /// <summary>Places in the part's own rest space, x0 y0 x1 y1 …; rounds, energy and how far another round would move a vertex are the solver's, see <see cref="Puppets.ArapState"/>.</summary>
 public sealed record InspectedMesh(
     string Part, ImmutableArray<double> Rest, ImmutableArray<double> Now, ImmutableArray<int> Triangles, int Rounds, double Energy, double? ResidualPx);
+
+/// <summary>A placed action at the frame.</summary>
+/// <param name="Weight">How much of it is seen where no keys stand on it, [0, 1].</param>
+/// <param name="ActionFrame">The frame of the action that is shown.</param>
+/// <param name="Rounds">How often it has been gone through before.</param>
+/// <param name="CarriedX">How far the body has been carried beside what the action says, px of the puppet.</param>
+public sealed record InspectedAction(string Id, string Thing, string Name, double Weight, double ActionFrame, int Rounds, double CarriedX, double CarriedY)
+{
+    internal static InspectedAction Of(PlacedAction action, Film film, double frame)
+    {
+        var (within, rounds) = action.Clock.Gone(frame);
+        var carried = action.CarriedAt(within, rounds);
+        var name = film.Kept.First(kept => kept.Id == action.Placed.Action).Name;
+        return new InspectedAction(action.Placed.Id, action.Placed.Owner, name, action.WeightAt(frame), action.Clock.FrameAt(within), rounds, carried.X, carried.Y);
+    }
+}
 
 /// <summary>Where the weight is and what bears it, stage pixels; what bears it is null while nothing is planted.</summary>
 /// <param name="Mass">px² at 100 %.</param>

@@ -2,7 +2,7 @@ namespace Fretsaw.Core.Engine;
 
 /// <summary>
 /// The one way from keys to the values of an owner at a frame, for the picture, for what follow-through looks back at, and for
-/// checks: tracks, then what dials add. What else is to have a say between the two goes in here and nowhere else.
+/// checks: tracks, the actions placed over them, then what dials add. What else is to have a say between the two goes in here and nowhere else.
 /// </summary>
 internal static class Pipeline
 {

@@ -40,7 +40,7 @@ public sealed record Plan
     /// <returns>Null when more than keys is different.</returns>
     public Plan? WithKeysOf(Film film, Shot shot) =>
         (film with { Shots = Film.Shots }) == Film && (shot with { Tracks = Shot.Tracks, Cards = Shot.Cards }) == Shot
-            ? this with { Film = film, Shot = shot, Tracks = Tracks.After(shot) }
+            ? this with { Film = film, Shot = shot, Tracks = Tracks.After(film, shot) }
             : null;
 }
 

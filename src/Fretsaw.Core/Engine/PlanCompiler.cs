@@ -16,7 +16,7 @@ public static class PlanCompiler
             Film = film,
             Shot = shot,
             Slots = slots,
-            Tracks = new TrackTable(slots, shot, blocked, steps),
+            Tracks = new TrackTable(slots, film, shot, blocked, steps),
             CameraSlot = camera,
             WindSlot = wind,
             Things = things,

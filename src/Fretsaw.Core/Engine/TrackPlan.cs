@@ -75,6 +75,14 @@ internal sealed class TrackPlan
     /// <summary>Whether one number of a key can be changed without compiling the track anew.</summary>
     public bool CanSet(int key) => numbers is not null || (places?.IsStraightAt(key) ?? false);
 
+    /// <summary>One number of a key, of a track that has numbers.</summary>
+    public double ValueOf(int key, int axis) => Track switch
+    {
+        NumberTrack one => one.Keys[key].Value,
+        PlaceTrack one => one.Keys[key].At.Along(axis),
+        _ => double.NaN,
+    };
+
     /// <summary>Changes one number of a key of a plan that is the caller's own.</summary>
     public void Set(int key, int axis, double value)
     {

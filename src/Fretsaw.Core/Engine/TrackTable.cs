@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Engine;
 
-/// <summary>All tracks of a shot, compiled, by owner.</summary>
+/// <summary>All tracks of a shot, compiled, by owner, and the actions that are placed over them.</summary>
 public sealed class TrackTable
 {
     private readonly SlotLayout slots;
@@ -12,15 +13,18 @@ public sealed class TrackTable
     private readonly ImmutableArray<Card> cards;
     private readonly TrackPlan?[] plans;
     private readonly TrackPlan[][] byOwner;
+    private readonly (LaidValue Value, int Slot, int Every)[][] laid;
     private readonly bool[] keyed;
+    private readonly Film film;
     private readonly bool blocked;
     private readonly StepTable steps;
 
+    /// <param name="film">Knows what is kept.</param>
     /// <param name="blocked">See <see cref="View"/>.</param>
     /// <param name="before">A table over the same slots from before an edit of keys: what the edit left alone is shared.</param>
-    internal TrackTable(SlotLayout slots, Shot shot, bool blocked, StepTable steps, TrackTable? before = null)
+    internal TrackTable(SlotLayout slots, Film film, Shot shot, bool blocked, StepTable steps, TrackTable? before = null)
     {
-        (this.slots, this.blocked, this.steps, tracks, cards) = (slots, blocked, steps, shot.Tracks, shot.Cards);
+        (this.slots, this.film, this.blocked, this.steps, tracks, cards) = (slots, film, blocked, steps, shot.Tracks, shot.Cards);
         plans = new TrackPlan?[tracks.Length];
         keyed = new bool[slots.Count];
         var gaps = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
@@ -45,6 +49,18 @@ public sealed class TrackTable
         }
 
         byOwner = [.. lists.Select(list => list?.ToArray() ?? [])];
+        laid = [.. Enumerable.Range(0, slots.OwnerCount).Select(_ => Array.Empty<(LaidValue, int, int)>())];
+        foreach (var id in shot.Placed.Select(placed => placed.Owner).Distinct())
+        {
+            if (slots.OwnerOf(id) is >= 0 and var owner)
+            {
+                laid[owner] = [.. PuppetActions.Of(film, shot, id, blocked).Select(value => (value, slots.Find(value.Address), steps.Of(value.Address))).Where(one => one.Item2 >= 0)];
+                foreach (var (_, slot, _) in laid[owner])
+                {
+                    keyed[slot] = true;
+                }
+            }
+        }
 
         bool HasSameCards(string owner)
         {
@@ -75,8 +91,12 @@ public sealed class TrackTable
     }
 
     /// <summary>The same for a shot of which only keys are new.</summary>
-    internal TrackTable After(Shot shot) => new(slots, shot, blocked, steps, this);
+    internal TrackTable After(Film film, Shot shot) => new(slots, film, shot, blocked, steps, this);
 
+    /// <summary>The placed actions, by owner and start.</summary>
+    internal IEnumerable<PlacedAction> Actions => laid.SelectMany(values => values.SelectMany(one => one.Value.Actions)).Distinct();
+
+    /// <summary>Keys or placed actions have a say in it.</summary>
     public bool IsKeyed(int slot) => keyed[slot];
 
     /// <summary>A key stands at the very frame.</summary>
@@ -101,6 +121,11 @@ public sealed class TrackTable
         foreach (var track in byOwner[owner])
         {
             track.Sample(frame, values);
+        }
+
+        foreach (var (value, slot, every) in laid[owner])
+        {
+            values[slot] = value.At(Stepping.Drawn(frame, every), values[slot]);
         }
     }
 

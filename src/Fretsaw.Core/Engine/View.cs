@@ -8,8 +8,9 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Puppet">A puppet at rest, when no shot is named.</param>
 /// <param name="Aspect">For a puppet on the bench: width to height of the picture, [0.2, 5]; null for the film's.</param>
 /// <param name="Blocked">Of a shot: everything but the camera holds from key to key, as poses are looked at before they are timed.</param>
+/// <param name="Kept">Of a puppet on the bench: doing what is kept under this id.</param>
 /// <param name="Aside">Of a shot: acted as in the version that is kept under this id.</param>
-public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null, bool Blocked = false, string? Aside = null)
+public sealed record View(string? Shot = null, string? Puppet = null, string? Cast = null, double? Aspect = null, bool Blocked = false, string? Aside = null, string? Kept = null)
 {
     /// <summary>The film as the view needs it: a bench has a picture as wide as there is room.</summary>
     public Film Framed(Film film) =>
@@ -26,7 +27,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     {
         if (Shot is null)
         {
-            return Bench(film, FindPuppet(film, Puppet), BenchCast);
+            return Doing(film, Bench(film, FindPuppet(film, Puppet), BenchCast));
         }
 
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot) ?? film.Shots.FirstOrDefault(candidate => candidate.Name == Shot)
@@ -44,8 +45,25 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
             Length = shot.Length,
             Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner != Cast || track.Address.Thing is Address.Body or Address.Stand),
             Cards = shot.Cards.RemoveAll(card => card.Owner != Cast),
+            Placed = [.. shot.Placed.Where(placed => placed.Owner == Cast).Select(placed => placed with { Without = placed.Without.Add(Address.Body) })],
         };
     }
+
+    /// <summary>The puppet on the bench does what is kept, on the spot.</summary>
+    private Shot Doing(Film film, Shot bench) => Kept is null ? bench : bench with
+    {
+        Placed =
+        [
+            new Placed
+            {
+                Id = "doing",
+                Owner = BenchCast,
+                Action = Kept,
+                Length = (film.Kept.FirstOrDefault(kept => kept.Id == Kept) ?? throw new FilmException($"kept '{Kept}'", "is not in the film any more", "choose one that is")).Length,
+                Without = [Address.Body],
+            },
+        ],
+    };
 
     /// <summary>A stage with nothing on it but one puppet, in the middle, filling the frame, sharp.</summary>
     private static Shot Bench(Film film, Puppet puppet, string id)

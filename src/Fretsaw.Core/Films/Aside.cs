@@ -18,11 +18,13 @@ public sealed record Aside : IEntity
 
     public ImmutableArray<Stepping> Steps { get; init; } = [];
 
+    public ImmutableArray<Placed> Placed { get; init; } = [];
+
     public static Aside Of(Shot shot, string id, string name) =>
-        new() { Id = id, Name = name, Length = shot.Length, Tracks = shot.Tracks, Cards = shot.Cards, Steps = shot.Steps };
+        new() { Id = id, Name = name, Length = shot.Length, Tracks = shot.Tracks, Cards = shot.Cards, Steps = shot.Steps, Placed = shot.Placed };
 
     public Aside WithoutKeys() => this with { Tracks = [], Cards = [] };
 
     /// <summary>The shot acted as it was.</summary>
-    public Shot On(Shot shot) => shot with { Length = Length, Tracks = Tracks, Cards = Cards, Steps = Steps };
+    public Shot On(Shot shot) => shot with { Length = Length, Tracks = Tracks, Cards = Cards, Steps = Steps, Placed = Placed };
 }

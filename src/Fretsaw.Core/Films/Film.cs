@@ -48,6 +48,9 @@ public sealed record Film
     /// <summary>Charts that are kept by name.</summary>
     public ImmutableArray<KeptChart> Charts { get; init; } = [];
 
+    /// <summary>Poses and actions that are kept by name.</summary>
+    public ImmutableArray<Kept> Kept { get; init; } = [];
+
     /// <summary>A film with one empty shot, ready to work in.</summary>
     public static Film Blank(string name) => new()
     {

@@ -64,7 +64,18 @@ public static class FilmCheck
             }
         }
 
-        if (samePuppets && before!.Shots == film.Shots)
+        var kept = new Lazy<HashSet<string>>(() => Ids.Check(film.Kept, "film", "kept poses and actions"));
+        var sameKept = before is not null && before.Kept == film.Kept;
+        if (!sameKept)
+        {
+            _ = kept.Value;
+            foreach (var one in film.Kept.Where(one => before is null || !before.Kept.Contains(one, Same<Kept>.One)))
+            {
+                KeptCheck.Check(one);
+            }
+        }
+
+        if (samePuppets && sameKept && before!.Shots == film.Shots)
         {
             return;
         }
@@ -72,10 +83,10 @@ public static class FilmCheck
         Ids.Check(film.Shots, "film", "shots");
         foreach (var shot in film.Shots)
         {
-            var known = samePuppets ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
+            var known = samePuppets && sameKept ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
             if (!ReferenceEquals(known, shot))
             {
-                ShotCheck.Check(shot, known, drawings, puppets);
+                ShotCheck.Check(shot, known, drawings, puppets, kept);
             }
         }
     }

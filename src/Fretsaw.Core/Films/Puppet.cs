@@ -31,6 +31,9 @@ public sealed record Puppet : IEntity
     /// <summary>Which things are each other's other side, where their names do not say it; no thing twice.</summary>
     public ImmutableArray<MirrorPair> Pairs { get; init; } = [];
 
+    /// <summary>What its controls are called elsewhere, where their names do not say it.</summary>
+    public ImmutableArray<KnownAs> Knows { get; init; } = [];
+
     /// <summary>The puppet of the shelf that this one is a copy of; null for one that is only in this film.</summary>
     public string? Shelf { get; init; }
 }

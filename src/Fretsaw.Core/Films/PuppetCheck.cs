@@ -32,6 +32,7 @@ internal static class PuppetCheck
             .. puppet.Parts.SelectMany(part => part.Pins), .. puppet.Parts.SelectMany(part => part.Kneads), .. puppet.Parts.SelectMany(part => part.Forms),
         ];
         var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
+        KeptCheck.Check(puppet.Knows, place);
         Some(puppet.Pairs, place, "pairs", MaxPairs);
         var sides = puppet.Pairs.SelectMany(pair => pair.One == pair.Other ? [pair.One] : (string[])[pair.One, pair.Other]).ToList();
         Demand(sides.TrueForAll(Ids.IsValid), place, "has a pair of sides without usable ids", Ids.Remedy);

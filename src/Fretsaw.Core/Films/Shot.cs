@@ -21,6 +21,9 @@ public sealed record Shot : IEntity
     /// <summary>By owner and rising frame, no two at one place.</summary>
     public ImmutableArray<Card> Cards { get; init; } = [];
 
+    /// <summary>Actions on the strip, in the order in which they were placed.</summary>
+    public ImmutableArray<Placed> Placed { get; init; } = [];
+
     public ImmutableArray<Shake> Shakes { get; init; } = [];
 
     public Wind Wind { get; init; } = new();

@@ -9,7 +9,7 @@ internal static class ShotCheck
     public const int MaxLength = 100_000;
 
     /// <param name="known">The shot as it was when it was last checked, in a film with the same puppets and drawings; null when none is known.</param>
-    public static void Check(Shot shot, Shot? known, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
+    public static void Check(Shot shot, Shot? known, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets, Lazy<HashSet<string>> kept)
     {
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
@@ -29,6 +29,11 @@ internal static class ShotCheck
             TrackCheck.Check(shot.Cards, place);
         }
 
+        if (known is null || known.Placed != shot.Placed || known.Things != shot.Things)
+        {
+            KeptCheck.Check(shot.Placed, place, shot.Things.Select(thing => thing.Id).ToHashSet(StringComparer.Ordinal), kept.Value);
+        }
+
         if (known is null || known.References != shot.References)
         {
             References(shot, place, drawings);
@@ -37,7 +42,7 @@ internal static class ShotCheck
         // A version has as many keys as the shot: it is not looked at again when a thing is dragged about.
         if (known is null || known.Asides != shot.Asides)
         {
-            Asides(shot, place);
+            Asides(shot, place, kept.Value);
         }
 
         if (known is null || known.Steps != shot.Steps)
@@ -99,7 +104,7 @@ internal static class ShotCheck
         }
     }
 
-    private static void Asides(Shot shot, string place)
+    private static void Asides(Shot shot, string place, HashSet<string> kept)
     {
         Ids.Check(shot.Asides, place, "versions");
         foreach (var aside in shot.Asides)
@@ -110,6 +115,7 @@ internal static class ShotCheck
             TrackCheck.CheckNew(aside.Tracks, [], at);
             TrackCheck.Check(aside.Cards, at);
             Steps(aside.Steps, at);
+            KeptCheck.Check(aside.Placed, at, owners: null, kept);
         }
     }
 

@@ -81,14 +81,14 @@ public sealed record KeyStand(string Shot, string Owner, int Frame) : Wish
     }
 }
 
-/// <summary>Keys a thing, or with no thing the whole puppet, as it stands at rest.</summary>
-public sealed record BackToRest(string Shot, string Owner, int Frame, string? Thing = null) : Wish
+/// <summary>Keys things, or with none named the whole puppet, as they stand at rest.</summary>
+public sealed record BackToRest(string Shot, string Owner, int Frame, ImmutableArray<string> Things) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var frame = frameAt(new View(Shot), Frame);
         var values = Stances.Of(
-            frame, Owner, (slot, address) => (Thing is null ? address.Thing != Address.Stand : address.Thing == Thing) && frame.Plan.Tracks.IsKeyed(slot), atRest: true);
+            frame, Owner, (slot, address) => (Things.IsEmpty ? address.Thing != Address.Stand : Things.Contains(address.Thing)) && frame.Plan.Tracks.IsKeyed(slot), atRest: true);
         return new SetKeys(Shot, Frame, values, "Put back to rest");
     }
 }

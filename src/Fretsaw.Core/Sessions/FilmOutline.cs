@@ -18,6 +18,7 @@ public sealed class FilmOutline
     {
         Drawings = WithoutArt(film.Drawings),
         Shots = [.. film.Shots.Select(WithoutKeys)],
+        Kept = [.. film.Kept.Select(one => one.WithoutKeys())],
     };
 
     /// <summary>
@@ -31,6 +32,7 @@ public sealed class FilmOutline
         var change = FilmChange.Between(before with { Drawings = was }, after with { Drawings = now });
         return change with
         {
+            Kept = change.Kept is { } kept ? kept with { Put = [.. kept.Put.Select(one => one.WithoutKeys())] } : null,
             Shots = change.Shots is { } told ? told with { Put = [.. told.Put.Select(WithoutKeys)] } : null,
             InShots = [.. change.InShots.Select(shot => shot.Asides is { } asides ? shot with { Asides = asides with { Put = [.. asides.Put.Select(aside => aside.WithoutKeys())] } } : shot)],
         };

@@ -15,10 +15,22 @@ internal sealed class KeysInPlace
     private readonly Evaluator frame;
     private readonly TrackTable tracks;
     private readonly (TrackPlan Plan, int Key, int Axis)[] keys;
+
+    /// <summary>How much less than what is seen each key holds: a placed action under it may give the rest.</summary>
+    private readonly double[] under;
     private Point last;
 
-    private KeysInPlace(PoseDrag pose, Evaluator frame, (TrackPlan Plan, int Key, int Axis)[] keys, Point last) =>
+    private KeysInPlace(PoseDrag pose, Evaluator frame, (TrackPlan Plan, int Key, int Axis)[] keys, Point last)
+    {
         (this.pose, this.frame, tracks, this.keys, this.last) = (pose, frame, frame.Plan.Tracks, keys, last);
+        Span<double> values = stackalloc double[PoseDrag.Most];
+        pose.At(last, values);
+        under = new double[keys.Length];
+        for (var i = 0; i < keys.Length; i++)
+        {
+            under[i] = values[i] - keys[i].Plan.ValueOf(keys[i].Key, keys[i].Axis);
+        }
+    }
 
     /// <param name="frame">With the keys that the drag made at a place.</param>
     /// <returns>Null when a key cannot be changed in place: on a bent path its neighbours change too.</returns>
@@ -49,7 +61,7 @@ internal sealed class KeysInPlace
 
         for (var i = 0; i < keys.Length; i++)
         {
-            keys[i].Plan.Set(keys[i].Key, keys[i].Axis, values[i]);
+            keys[i].Plan.Set(keys[i].Key, keys[i].Axis, values[i] - under[i]);
             frame.Forget(pose.Addresses[i]);
         }
 

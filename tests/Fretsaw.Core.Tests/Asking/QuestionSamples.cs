@@ -32,5 +32,6 @@ internal static class QuestionSamples
         new ArcQuestion(Shot, 4, "use", "low", 1, 12),
         new PaceQuestion(Shot, "use", 1, 9),
         new BalanceQuestion(Shot, 9, "use"),
+        new FitsQuestion("step", "pup"),
     ];
 }

@@ -89,6 +89,17 @@ internal static class EditSamples
         new KeepAside("s", "aside-2", "Second"),
         new TakeAside("s", "aside"),
         new RemoveAside("s", "aside"),
+        new KeepActing("s", "use", ["up", "mouth"], 1, 12, "kept-2", "Second"),
+        new KeepActing("s", "use", [], 5, 5, "kept-2", "Pose"),
+        new Keep(Full.Kept[0] with { Name = "Newer" }),
+        new RenameKept("step", "Stride"),
+        new RemoveKept("step"),
+        new KnowControlAs("pup", "Tail", ThingKind.Bone, "low"),
+        new PutPose("s", "use", "step", 12, ["up"], 120) { Mirror = Mirror.InPlace, Offset = true, At = 4 },
+        new PlaceAction("s", new Placed { Id = "placed-2", Owner = "use", Action = "step", Start = 2, Length = 5 }),
+        new ChangePlaced("s", "placed", 4, 30, 1, 0, 110, false, 100, 0, 0, 1, 2, KeysOnTop.Replace, Travel.Onward, true, []) { Mirror = "" },
+        new RemovePlaced("s", "placed"),
+        new TurnIntoKeys("s", "placed"),
         new ShapePath("s", Address.OfCamera("place"), 1) { Out = new Place(0.5, 0.5, 0), Joint = PathJoint.Free },
     ];
 

@@ -23,6 +23,17 @@ internal static class FullFilm
             Drawings = [Vector("own"), Vector("other"), Vector("worn"), Raster()],
             Puppets = [Puppet()],
             Shots = [Shot()],
+            Kept =
+            [
+                new Kept
+                {
+                    Id = "step",
+                    Name = "Step",
+                    Length = 9,
+                    Controls = [new KeptControl("up", "Up", ThingKind.Bone) { Size = 60, Choices = [new KeptChoice("swap", "wide", "Wide")] }],
+                    Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "up", "turn"), Keys = [new NumberKey(1, 3) { Gap = Gap.Even }, new NumberKey(9, 12) { Gap = Gap.Hold }] }],
+                },
+            ],
             Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12 } } }],
         };
         FilmCheck.Check(film);
@@ -79,6 +90,7 @@ internal static class FullFilm
         Shelf = "shelf-1",
         BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
+            Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [
             TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), SharePercent = 60, FollowThrough = Follow },
@@ -133,6 +145,14 @@ internal static class FullFilm
         Steps = [new Stepping("", "", 2), new Stepping("use", "pinned", 3)],
         RoughRate = 6,
         Range = new FrameRange(3, 40),
+        Placed =
+        [
+            new Placed
+            {
+                Id = "placed", Owner = "use", Action = "step", Start = 10, Length = 20, From = 2, To = 8, SpeedPercent = 90, Reversed = true, StrengthPercent = 80,
+                FadeIn = 2, FadeOut = 3, BeginX = 5, BeginY = -6, Keys = KeysOnTop.Add, Mirror = Mirror.InPlace, Travel = Travel.ByFeet, GoesOn = false, Without = ["low"],
+            },
+        ],
         References =
         [
             new Reference { Id = "ref", Name = "Reference", Pictures = ["photo", "own"], Rate = 8, Start = 3, First = 2, Last = 2, AtEnd = ReferenceEnd.Again, Over = false, Hidden = true, OpacityPercent = 40, X = 30, Y = 20, SizePercent = 70 },
@@ -147,6 +167,7 @@ internal static class FullFilm
                 Tracks = [new NumberTrack { Address = new Address("use", "up", "turn"), Keys = [new NumberKey(2, 7), new NumberKey(9, 4)] }],
                 Cards = [new Card("use", 2)],
                 Steps = [new Stepping("use", "", 2)],
+                Placed = [new Placed { Id = "tried", Owner = "use", Action = "step" }],
             },
         ],
         Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7, Noise = ShakeNoise.Band }],

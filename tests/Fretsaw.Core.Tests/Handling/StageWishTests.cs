@@ -59,10 +59,10 @@ public class StageWishTests
     [Fact]
     public void Back_to_rest_keys_one_thing_or_all_of_them_at_rest()
     {
-        var one = Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame, "head"));
+        var one = Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame, ["head"]));
         Assert.Equal(0, Key(one, TestFilm.At("head", "turn"), Frame));
-        Assert.Equal(0, Key(Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame)), TestFilm.At("head", "turn"), Frame));
-        Assert.Equal(FilmJson.Write(Start), FilmJson.Write(Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame, "trunk"))));
+        Assert.Equal(0, Key(Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame, [])), TestFilm.At("head", "turn"), Frame));
+        Assert.Equal(FilmJson.Write(Start), FilmJson.Write(Do(Start, new BackToRest(TestFilm.ShotId, TestFilm.Owner, Frame, ["trunk"]))));
     }
 
     [Fact]

@@ -9,7 +9,7 @@ internal static class WishSamples
     public static readonly Wish[] All =
     [
         new KeyPose("s", "use", 9),
-        new BackToRest("s", "use", 9, "up"),
+        new BackToRest("s", "use", 9, ["up", "mouth"]),
         new SetMark("s", 9),
         new FocusOn("s", 9, "flat"),
         new MakeReach("pup", "tip", "reach-2"),

@@ -1707,7 +1707,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerFitsAnswer"];
         /** @description Places in picture pixels. */
         AnswerArcAnswer: {
             /** @enum {string} */
@@ -1768,6 +1768,14 @@ export interface components {
             /** Format: double */
             halfHeightPerMetre: number;
             standers: components["schemas"]["Stander"][];
+        };
+        AnswerFitsAnswer: {
+            /** @enum {string} */
+            kind: "fits";
+            /** @description One for each of the kept controls. */
+            lines: components["schemas"]["FitLine"][];
+            /** @description What the puppet has that could take something. */
+            things: components["schemas"]["NamedId"][];
         };
         AnswerFormsAnswer: {
             /** @enum {string} */
@@ -1941,6 +1949,7 @@ export interface components {
             tracks: components["schemas"]["Track"][];
             cards: components["schemas"]["Card"][];
             steps: components["schemas"]["Stepping"][];
+            placed: components["schemas"]["Placed"][];
         };
         BaseRequest: {
             /**
@@ -2180,7 +2189,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeepActing"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2340,6 +2349,41 @@ export interface components {
             inFront?: null | number;
             followThrough?: components["schemas"]["FollowThrough"];
             withoutFollowThrough: boolean;
+            title?: null | string;
+        };
+        /** @description Changes how an action is placed; what is null stays. */
+        EditChangePlaced: {
+            /** @enum {string} */
+            kind: "changePlaced";
+            shotId: string;
+            placedId: string;
+            /** Format: int32 */
+            start?: null | number;
+            /** Format: int32 */
+            length?: null | number;
+            /** Format: int32 */
+            from?: null | number;
+            /** Format: int32 */
+            to?: null | number;
+            /** Format: double */
+            speedPercent?: null | number;
+            reversed?: null | boolean;
+            /** Format: double */
+            strengthPercent?: null | number;
+            /** Format: int32 */
+            fadeIn?: null | number;
+            /** Format: int32 */
+            fadeOut?: null | number;
+            /** Format: double */
+            beginX?: null | number;
+            /** Format: double */
+            beginY?: null | number;
+            keys?: null | components["schemas"]["KeysOnTop"];
+            travel?: null | components["schemas"]["Travel"];
+            goesOn?: null | boolean;
+            without?: null | string[];
+            /** @description "" for as it was kept. */
+            mirror?: null | string;
             title?: null | string;
         };
         EditChangePuppet: {
@@ -2571,6 +2615,32 @@ export interface components {
             count: number;
             title?: null | string;
         };
+        /** @description Puts something that was kept elsewhere, as it is, into this film; in the place of one with its id. */
+        EditKeep: {
+            /** @enum {string} */
+            kind: "keep";
+            kept: components["schemas"]["Kept"];
+            title?: null | string;
+        };
+        /**
+         * @description Keeps what a puppet does from one frame to another under a name: as a pose where the two are one, else as an action. What is kept is
+         *     what is seen, from keys and from placed actions.
+         */
+        EditKeepActing: {
+            /** @enum {string} */
+            kind: "keepActing";
+            shotId: string;
+            owner: string;
+            things: string[];
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            /** @description New to what the film keeps. */
+            newId: string;
+            name: string;
+            title?: null | string;
+        };
         /** @description Keeps the acting of a shot, as it is now, aside under a name. */
         EditKeepAside: {
             /** @enum {string} */
@@ -2596,6 +2666,18 @@ export interface components {
             partId: string;
             kneadId: string;
             strokes: components["schemas"]["KneadStroke"][];
+            title?: null | string;
+        };
+        /** @description Says once for all which control of a puppet takes what is kept of controls that are called so. */
+        EditKnowControlAs: {
+            /** @enum {string} */
+            kind: "knowControlAs";
+            puppetId: string;
+            name: string;
+            /** @description What sort of control. */
+            of: components["schemas"]["ThingKind"];
+            /** @description Id of the puppet's control; "" for none, null for whichever fits by itself. */
+            thing?: null | string;
             title?: null | string;
         };
         /** @description Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before. */
@@ -2686,6 +2768,14 @@ export interface components {
             other?: null | string;
             title?: null | string;
         };
+        /** @description Places a kept action on a puppet's strip. */
+        EditPlaceAction: {
+            /** @enum {string} */
+            kind: "placeAction";
+            shotId: string;
+            placed: components["schemas"]["Placed"];
+            title?: null | string;
+        };
         /** @description Turns a film into another by what differs between the two: undo and redo. */
         EditPutBack: {
             /** @enum {string} */
@@ -2713,6 +2803,32 @@ export interface components {
             form?: components["schemas"]["Form"];
             knead?: components["schemas"]["Knead"];
             patch?: components["schemas"]["StiffPatch"];
+            title?: null | string;
+        };
+        /** @description Puts a kept pose on a puppet, as keys at a frame. */
+        EditPutPose: {
+            /** @enum {string} */
+            kind: "putPose";
+            shotId: string;
+            owner: string;
+            keptId: string;
+            /** Format: int32 */
+            frame: number;
+            things: string[];
+            /**
+             * Format: double
+             * @description How far it goes from what is there to the pose, [0, 150]; as an offset, how much of what the pose has beside rest is added.
+             * @default 100
+             */
+            strengthPercent?: number;
+            mirror?: null | components["schemas"]["Mirror"];
+            /** @description On top of what is there. */
+            offset: boolean;
+            /**
+             * Format: int32
+             * @description The frame of an action that is put on as a pose.
+             */
+            at: number;
             title?: null | string;
         };
         /** @description Gives one fill colour of the chosen parts' vector art another, wherever it occurs: fills, strokes and gradients. */
@@ -2779,6 +2895,13 @@ export interface components {
             dialId: string;
             title?: null | string;
         };
+        /** @description Keeps something no longer; where it was placed as an action, it goes. Keys that came from it stay. */
+        EditRemoveKept: {
+            /** @enum {string} */
+            kind: "removeKept";
+            keptId: string;
+            title?: null | string;
+        };
         /** @description Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them. */
         EditRemoveKeys: {
             /** @enum {string} */
@@ -2807,6 +2930,13 @@ export interface components {
             puppetId: string;
             partId: string;
             pinId: string;
+            title?: null | string;
+        };
+        EditRemovePlaced: {
+            /** @enum {string} */
+            kind: "removePlaced";
+            shotId: string;
+            placedId: string;
             title?: null | string;
         };
         /** @description Takes the puppet out of the film, out of every shot, and its keys and drawings with it. */
@@ -2851,6 +2981,13 @@ export interface components {
             kind: "removeThing";
             shotId: string;
             thingId: string;
+            title?: null | string;
+        };
+        EditRenameKept: {
+            /** @enum {string} */
+            kind: "renameKept";
+            keptId: string;
+            name: string;
             title?: null | string;
         };
         EditRequest: {
@@ -3032,6 +3169,14 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             title?: null | string;
         };
+        /** @description Puts plain keys in the place of a placed action: the puppet goes on looking the same at every frame of the shot. */
+        EditTurnIntoKeys: {
+            /** @enum {string} */
+            kind: "turnIntoKeys";
+            shotId: string;
+            placedId: string;
+            title?: null | string;
+        };
         /** @description How far in front of the middle of the head a feature lies. */
         FeatureDepth: {
             part: string;
@@ -3088,6 +3233,8 @@ export interface components {
             shots: components["schemas"]["Shot"][];
             /** @description Charts that are kept by name. */
             charts: components["schemas"]["KeptChart"][];
+            /** @description Poses and actions that are kept by name. */
+            kept: components["schemas"]["Kept"][];
         };
         /**
          * @description What turns one film into another: what takes an edit back, and what an edit tells those who keep a film. It names only what
@@ -3100,6 +3247,7 @@ export interface components {
             puppets?: null | components["schemas"]["ListChangeOfPuppetAndstring"];
             shots?: null | components["schemas"]["ListChangeOfShotAndstring"];
             charts?: null | components["schemas"]["ListChangeOfKeptChartAndstring"];
+            kept?: null | components["schemas"]["ListChangeOfKeptAndstring"];
             inPuppets: components["schemas"]["PuppetChange"][];
             inShots: components["schemas"]["ShotChange"][];
         };
@@ -3147,6 +3295,21 @@ export interface components {
              * @default false
              */
             shelved?: boolean;
+        };
+        /**
+         * @description By what a kept control was found on a puppet.
+         * @enum {unknown}
+         */
+        FitBy: "Nothing" | "Hand" | "Name" | "Same" | "Role";
+        /** @description One kept control and what takes it. */
+        FitLine: {
+            /** @description Its id where it was kept. */
+            control: string;
+            name: string;
+            kind: components["schemas"]["ThingKind"];
+            /** @description Id of the puppet's own; null for none. */
+            thing: null | string;
+            by: components["schemas"]["FitBy"];
         };
         /** @description Triangles of a part that lie the wrong way round. */
         Fold: {
@@ -3345,6 +3508,34 @@ export interface components {
         /** Format: binary */
         IFormFile: string;
         IFormFileCollection: components["schemas"]["IFormFile"][];
+        /** @description A placed action at the frame. */
+        InspectedAction: {
+            id: string;
+            thing: string;
+            name: string;
+            /**
+             * Format: double
+             * @description How much of it is seen where no keys stand on it, [0, 1].
+             */
+            weight: number;
+            /**
+             * Format: double
+             * @description The frame of the action that is shown.
+             */
+            actionFrame: number;
+            /**
+             * Format: int32
+             * @description How often it has been gone through before.
+             */
+            rounds: number;
+            /**
+             * Format: double
+             * @description How far the body has been carried beside what the action says, px of the puppet.
+             */
+            carriedX: number;
+            /** Format: double */
+            carriedY: number;
+        };
         /** @description Where the weight is and what bears it, stage pixels; what bears it is null while nothing is planted. */
         InspectedBalance: {
             /**
@@ -3474,12 +3665,51 @@ export interface components {
             puppets: components["schemas"]["InspectedPuppet"][];
             /** @description Far to near. */
             things: components["schemas"]["InspectedThing"][];
+            actions: components["schemas"]["InspectedAction"][];
+        };
+        /**
+         * @description A pose, or as an action a stretch of keys, kept under a name to be used again on any puppet whose controls fit. It knows what its
+         *     controls are called and how large they were, and nothing of the puppet that it came from.
+         */
+        Kept: {
+            id: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description In frames, [1, 100000]; a pose has one.
+             */
+            length: number;
+            /** @description No thing twice. */
+            controls: components["schemas"]["KeptControl"][];
+            /** @description By rising address, of string Kept.Owner and the controls' things; frames from 1. Every key says its gap itself. */
+            tracks: components["schemas"]["Track"][];
         };
         /** @description A chart under a name, to be put into any gap of the film; it scales to the gap's length. */
         KeptChart: {
             id: string;
             name: string;
             gap: components["schemas"]["Gap"];
+        };
+        KeptChoice: {
+            /** @description The value that chooses. */
+            property: string;
+            id: string;
+            name: string;
+        };
+        /** @description A control whose values were kept. */
+        KeptControl: {
+            /** @description Its id on the puppet that it was kept from. */
+            thing: string;
+            name: string;
+            /** @description What it is of a puppet. */
+            kind: components["schemas"]["ThingKind"];
+            /**
+             * Format: double
+             * @description How large it was at rest, px, so that shifts can be scaled: a bone's or chain's length, a part's diagonal; 0 where it has none.
+             */
+            size: number;
+            /** @description What could be chosen, to be found by name on another puppet. */
+            choices: components["schemas"]["KeptChoice"][];
         };
         /** @description A value, or two or three, at a frame. */
         Key: components["schemas"]["KeyNumberKey"] | components["schemas"]["KeyPlaceKey"] | components["schemas"]["KeyChoiceKey"];
@@ -3537,6 +3767,11 @@ export interface components {
             choice?: null | string;
         };
         /**
+         * @description What keys do that stand within a placed action.
+         * @enum {unknown}
+         */
+        KeysOnTop: "Replace" | "Add";
+        /**
          * @description A push given to a mesh by hand, kept as the strokes of the brush, so that it outlives a change of the mesh. How much of
          *     it shows is a channel.
          */
@@ -3581,6 +3816,14 @@ export interface components {
              * @default 1
              */
             softness?: number;
+        };
+        /** @description What one puppet calls a control that is called otherwise elsewhere: said once by hand, it holds for all that is kept. */
+        KnownAs: {
+            /** @description Of the kept control. */
+            name: string;
+            kind: components["schemas"]["ThingKind"];
+            /** @description Id of the puppet's own; "" for none. */
+            thing: string;
         };
         /**
          * @description The colours a name can carry in lists. They mean what the animator wants them to mean.
@@ -3672,6 +3915,15 @@ export interface components {
             order?: null | string[];
         };
         /** @description What turns one list of things into another. */
+        ListChangeOfKeptAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Kept"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
         ListChangeOfKeptChartAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["KeptChart"][];
@@ -3711,6 +3963,15 @@ export interface components {
         ListChangeOfPinAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Pin"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfPlacedAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Placed"][];
             /** @description Keys of things to take out. */
             gone: string[];
             /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
@@ -3848,6 +4109,12 @@ export interface components {
             /** @description Id of a part, bone, pin, reach, dial, knead or form. */
             one: string;
             other: string;
+        };
+        /** @description What an id means to people. */
+        NamedId: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["ThingKind"];
         };
         NewFilm: {
             name: string;
@@ -4046,6 +4313,67 @@ export interface components {
             frame: number;
             gap?: null | components["schemas"]["Gap"];
         };
+        /**
+         * @description A kept action, or a pose, placed on the strip of a puppet. After its last frame it holds until the next key of each control, unless
+         *     it fades out.
+         */
+        Placed: {
+            id: string;
+            /** @description The thing on the stage that acts. */
+            owner: string;
+            /** @description Id of what is kept. */
+            action: string;
+            /**
+             * Format: int32
+             * @description The shot's frame at which it begins, [−100000, 100000].
+             */
+            start: number;
+            /**
+             * Format: int32
+             * @description How many frames it stands on the strip, [1, 100000]; longer than the action, it is gone through again.
+             */
+            length: number;
+            /**
+             * Format: int32
+             * @description The first and the last frame of the action that are used; 0 for the last there is.
+             */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            /**
+             * Format: double
+             * @description [1, 10000]
+             */
+            speedPercent: number;
+            /** @description From its last frame to its first. */
+            reversed: boolean;
+            /**
+             * Format: double
+             * @description How far it goes from rest, [0, 150]; what is chosen comes with half of it.
+             */
+            strengthPercent: number;
+            /**
+             * Format: int32
+             * @description Frames over which it comes and goes, [0, 100000]. Over what is left of an earlier one it comes by itself.
+             */
+            fadeIn: number;
+            /** Format: int32 */
+            fadeOut: number;
+            keys: components["schemas"]["KeysOnTop"];
+            mirror?: null | components["schemas"]["Mirror"];
+            travel: components["schemas"]["Travel"];
+            /** @description Begins where the one before has got to: planted feet on planted feet, else the body across. */
+            goesOn: boolean;
+            /**
+             * Format: double
+             * @description How far from there, or from where the action was kept, it begins, px of the puppet, [−1e6, 1e6].
+             */
+            beginX: number;
+            /** Format: double */
+            beginY: number;
+            /** @description Kept controls that it leaves alone. */
+            without: string[];
+        };
         /** @description A place or a difference of places; x right, y down. */
         Point: {
             /** Format: double */
@@ -4156,6 +4484,8 @@ export interface components {
             bodySharePercent: number;
             /** @description Which things are each other's other side, where their names do not say it; no thing twice. */
             pairs: components["schemas"]["MirrorPair"][];
+            /** @description What its controls are called elsewhere, where their names do not say it. */
+            knows: components["schemas"]["KnownAs"][];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
             shelf?: null | string;
         };
@@ -4169,7 +4499,7 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionFitsQuestion"];
         /** @description The path of something through the picture, as the lens of one frame sees it. */
         QuestionArcQuestion: {
             /** @enum {string} */
@@ -4219,6 +4549,13 @@ export interface components {
             shot: string;
             /** Format: double */
             frame: number;
+        };
+        /** @description Which controls of a puppet take what is kept. */
+        QuestionFitsQuestion: {
+            /** @enum {string} */
+            kind: "fits";
+            kept: string;
+            puppet: string;
         };
         /** @description How a part's forms lie on its own outline. */
         QuestionFormsQuestion: {
@@ -4634,6 +4971,8 @@ export interface components {
             tracks: components["schemas"]["Track"][];
             /** @description By owner and rising frame, no two at one place. */
             cards: components["schemas"]["Card"][];
+            /** @description Actions on the strip, in the order in which they were placed. */
+            placed: components["schemas"]["Placed"][];
             shakes: components["schemas"]["Shake"][];
             wind: components["schemas"]["Wind"];
             /** @description What is drawn on twos, threes and slower; no two of one thing. */
@@ -4656,6 +4995,7 @@ export interface components {
             tracks?: null | components["schemas"]["ListChangeOfTrackAndAddress"];
             inTracks: components["schemas"]["TrackChange"][];
             cards?: null | components["schemas"]["ListChangeOfCardAndCardPlace"];
+            placed?: null | components["schemas"]["ListChangeOfPlacedAndstring"];
             shakes?: null | components["schemas"]["ListChangeOfShakeAndstring"];
             references?: null | components["schemas"]["ListChangeOfReferenceAndstring"];
             asides?: null | components["schemas"]["ListChangeOfAsideAndstring"];
@@ -4971,6 +5311,11 @@ export interface components {
             before?: components["schemas"]["Beyond"];
             after?: components["schemas"]["Beyond"];
         };
+        /**
+         * @description Where the body goes while an action is gone through.
+         * @enum {unknown}
+         */
+        Travel: "InPlace" | "Onward" | "ByFeet";
         TurnLimit: {
             /**
              * Format: double
@@ -5029,6 +5374,8 @@ export interface components {
             blocked?: boolean;
             /** @description Of a shot: acted as in the version that is kept under this id. */
             aside?: null | string;
+            /** @description Of a puppet on the bench: doing what is kept under this id. */
+            kept?: null | string;
         };
         /** @description Weights on one side of an upright line are those of the other side, mirrored. */
         WeightMirror: {
@@ -5082,7 +5429,7 @@ export interface components {
          *     which then goes the way of every edit.
          */
         Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
-        /** @description Keys a thing, or with no thing the whole puppet, as it stands at rest. */
+        /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
             kind: "backToRest";
@@ -5090,7 +5437,7 @@ export interface components {
             owner: string;
             /** Format: int32 */
             frame: number;
-            thing?: null | string;
+            things: string[];
         };
         /** @description A focus mark on something on the stage. */
         WishFocusOn: {

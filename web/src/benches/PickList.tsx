@@ -19,33 +19,50 @@ export function PickList({
   label,
   lines,
   chosen,
+  also,
   onPick,
   children,
 }: {
   label: string;
   lines: PickLine[];
   chosen: string | null;
-  onPick: (id: string) => void;
+  /** Chosen besides it. */
+  also?: string[];
+  /** @param more with Shift or Ctrl. */
+  onPick: (id: string, more: boolean) => void;
   children?: ReactNode;
 }) {
   return (
     <Box component="ul" aria-label={label} sx={{ listStyle: "none", m: 0, p: 0 }}>
       {lines.map((line) => (
-        <Line key={line.id} line={line} chosen={line.id === chosen} onPick={onPick} />
+        <Line
+          key={line.id}
+          line={line}
+          chosen={line.id === chosen || (also?.includes(line.id) ?? false)}
+          onPick={onPick}
+        />
       ))}
       {children}
     </Box>
   );
 }
 
-function Line({ line, chosen, onPick }: { line: PickLine; chosen: boolean; onPick: (id: string) => void }) {
+function Line({
+  line,
+  chosen,
+  onPick,
+}: {
+  line: PickLine;
+  chosen: boolean;
+  onPick: (id: string, more: boolean) => void;
+}) {
   const { inks } = useTheme().palette;
   const own = useInView<HTMLLIElement>(chosen);
   return (
     <li ref={own}>
       <ButtonBase
         aria-pressed={chosen}
-        onClick={() => onPick(line.id)}
+        onClick={(event) => onPick(line.id, event.shiftKey || event.ctrlKey || event.metaKey)}
         sx={{ width: "100%", ...lineLook(inks, chosen, (line.depth ?? 0) * 1.2, line.faint ?? false) }}
       >
         <LineFace ink={line.ink} name={line.name} note={line.note} />

@@ -59,6 +59,9 @@ function removing(state: State): Edit | null {
     return place === "act" && shotId !== null && castId !== null
       ? { kind: "removeThing", shotId, thingId: castId }
       : null;
+  if (place === "act" && chosen.kind === "kept") return { kind: "removeKept", keptId: chosen.thing };
+  if (place === "act" && shotId !== null && chosen.kind === "placed")
+    return { kind: "removePlaced", shotId, placedId: chosen.thing };
   const puppet = puppetOf(state);
   const parts = partsChosen(state);
   if (puppet && parts.length > 0)

@@ -4,6 +4,7 @@ import { castOf, isBlocking, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
+import { controlsMeant } from "./kept";
 
 function keyHere(): void {
   const { place, shotId, castId, frame } = get();
@@ -25,10 +26,10 @@ async function holdHere(): Promise<void> {
   void commit({ kind: "holdHere", shotId, frame, owner: null, addresses });
 }
 
-function backToRest(thing: string | null): void {
+function backToRest(things: string[]): void {
   const { shotId, frame } = get();
   const owner = castOf(get())?.id;
-  if (shotId && owner) void wish({ kind: "backToRest", shot: shotId, owner, thing, frame });
+  if (shotId && owner) void wish({ kind: "backToRest", shot: shotId, owner, things, frame });
 }
 
 function takeCardOut(): void {
@@ -64,16 +65,16 @@ export const keying: Command[] = [
     id: "thing-to-rest",
     name: "Back to rest",
     places: ["act"],
-    lacks: (state) => noCast(state) ?? (state.chosen?.owner === state.castId ? null : "choose something of the puppet"),
+    lacks: (state) => noCast(state) ?? (controlsMeant(state).length > 0 ? null : "choose something of the puppet"),
     about: acted,
-    run: () => backToRest(get().chosen?.thing ?? null),
+    run: () => backToRest(controlsMeant()),
   },
   {
     id: "puppet-to-rest",
     name: "Back to rest, whole puppet",
     places: ["act"],
     lacks: noCast,
-    run: () => backToRest(null),
+    run: () => backToRest([]),
   },
   {
     id: "card-out",

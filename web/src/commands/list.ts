@@ -5,6 +5,7 @@ import { clipping } from "./clipboard";
 import type { Command } from "./command";
 import { filing } from "./films";
 import { going } from "./going";
+import { keeping } from "./kept";
 import { keying } from "./keying";
 import { looking } from "./looking";
 import { travel } from "./travel";
@@ -23,6 +24,7 @@ export const commands: readonly Command[] = [
   ...going,
   ...filing,
   ...keying,
+  ...keeping,
   ...beading,
   ...choosing,
   ...clipping,

@@ -17,7 +17,7 @@ interface Splice<T> {
   insert: T[];
 }
 
-const lists = ["drawings", "puppets", "shots", "charts"] as const;
+const lists = ["drawings", "puppets", "shots", "charts", "kept"] as const;
 
 /** The film after a change that the core tells: what the change does not name is the very same as before. */
 export function changed(film: Film, change: FilmChange): Film {
@@ -48,6 +48,7 @@ export function changed(film: Film, change: FilmChange): Film {
     })),
     shots: inside(list(film.shots, change.shots), change.inShots, shotChanged),
     charts: list(film.charts, change.charts),
+    kept: list(film.kept, change.kept),
   };
   const same = !change.head && lists.every((name) => after[name] === film[name]);
   return same ? film : after;
@@ -55,10 +56,11 @@ export function changed(film: Film, change: FilmChange): Film {
 
 /** The page keeps no keys: a shot of which only keys changed is the very same. */
 function shotChanged(shot: Shot, told: FilmChange["inShots"][number]): Shot {
-  if (!told.head && !told.things && !told.shakes && !told.references && !told.asides) return shot;
+  if (!told.head && !told.things && !told.placed && !told.shakes && !told.references && !told.asides) return shot;
   return {
     ...(told.head ?? shot),
     things: list(shot.things, told.things),
+    placed: list(shot.placed, told.placed),
     shakes: list(shot.shakes, told.shakes),
     references: list(shot.references, told.references),
     asides: list(shot.asides, told.asides),

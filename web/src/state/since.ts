@@ -23,6 +23,13 @@ const ownerKey = (shot: string, owner: string) => `${shot} ${owner}`;
 export function noted(since: Since, change: FilmChange, film: Film, edit: number): Since {
   if (change.head || change.drawings || change.shots || change.puppets) return { ...untouched, all: edit };
   const [shots, owners, inside] = [new Map(since.shots), new Map(since.owners), new Map(since.inside)];
+  const kept = new Set(change.kept?.put.map(({ id }) => id));
+  for (const shot of kept.size > 0 ? film.shots : []) {
+    for (const { owner } of shot.placed.filter(({ action }) => kept.has(action))) {
+      owners.set(ownerKey(shot.id, owner), edit);
+      inside.set(shot.id, edit);
+    }
+  }
   const puppets = new Set(change.inPuppets.map(({ id }) => id));
   for (const shot of puppets.size > 0 ? film.shots : []) {
     for (const thing of shot.things) {
@@ -32,16 +39,18 @@ export function noted(since: Since, change: FilmChange, film: Film, edit: number
     }
   }
   for (const told of change.inShots) {
-    if (told.head || told.shakes) shots.set(told.id, edit);
+    // Whose a placed action was that is gone is not told.
+    if (told.head || told.shakes || told.placed?.gone.length) shots.set(told.id, edit);
     for (const owner of ownersIn(told)) owners.set(ownerKey(told.id, owner), edit);
     inside.set(told.id, edit);
   }
   return { all: since.all, shots, owners, inside };
 }
 
-function* ownersIn({ things, tracks, inTracks, cards }: FilmChange["inShots"][number]): Iterable<string> {
+function* ownersIn({ things, tracks, inTracks, cards, placed }: FilmChange["inShots"][number]): Iterable<string> {
   for (const thing of things?.put ?? []) yield thing.id;
   yield* things?.gone ?? [];
+  for (const one of placed?.put ?? []) yield one.owner;
   for (const track of [...(tracks?.put ?? []), ...inTracks]) yield track.address.owner;
   for (const place of [...(tracks?.gone ?? []), ...(cards?.put ?? []), ...(cards?.gone ?? [])]) yield place.owner;
 }

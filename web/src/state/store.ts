@@ -1,5 +1,17 @@
 import { create } from "zustand";
-import type { Address, ArtReport, Beads, Film, Gap, Grip, KneadBrush, OtherSide, Point, PrintLine } from "../api/types";
+import type {
+  Address,
+  ArtReport,
+  Beads,
+  Film,
+  Gap,
+  Grip,
+  KneadBrush,
+  Mirror,
+  OtherSide,
+  Point,
+  PrintLine,
+} from "../api/types";
 import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
@@ -19,7 +31,9 @@ export interface Chosen {
     | "stand"
     | "thing"
     | "shake"
-    | "reference";
+    | "reference"
+    | "kept"
+    | "placed";
   /** Id of the puppet on the stage, for things of it. */
   owner?: string;
   thing: string;
@@ -106,6 +120,15 @@ export interface GhostSettings {
   all: boolean;
 }
 
+/** How a kept pose or action is used. */
+export interface UsingKept {
+  /** % */
+  strength: number;
+  mirror: Mirror | null;
+  /** Added to what is there. */
+  onTop: boolean;
+}
+
 /** The path of what is chosen through the picture. */
 export interface ArcSettings {
   on: boolean;
@@ -130,7 +153,7 @@ export interface State {
   castId: string | null;
   frame: number;
   chosen: Chosen | null;
-  /** Parts chosen besides the chosen one. */
+  /** Parts, or in Act controls, chosen besides the chosen one. */
   also: string[];
   /** Parts whose riders are folded away in the list. */
   folded: string[];
@@ -209,6 +232,8 @@ export interface State {
   arcs: ArcSettings;
   /** The version of the shot that is looked at in the place of what it is now. */
   aside: string | null;
+  /** How what is kept is put on or placed. */
+  using: UsingKept;
   /** The version that was last looked at. */
   compared: string | null;
   /** References are seen; while their key is held the other way about. */
@@ -290,6 +315,7 @@ export const useStore = create<State>(() => ({
   graphSpeed: false,
   arcs: { on: false, before: 24, after: 24 },
   aside: null,
+  using: { strength: 100, mirror: null, onTop: false },
   compared: null,
   references: true,
   referencesHeld: false,

@@ -7,6 +7,7 @@ import { goTo } from "../commands/going";
 import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
+import { ActionRow } from "./ActionRow";
 import { BeadRow } from "./BeadRow";
 import { choiceHere } from "./beads";
 import { type Band, startBand } from "./boxBeads";
@@ -251,6 +252,7 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
       <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name}>
         <CardRow owner={owner} />
       </Named>
+      <ActionRow owner={owner.owner} names={Names} />
       {graph && <GraphPane owner={owner} names={Names} high={graphHigh} />}
       {rows.map((row) => (
         // Hundreds of rows are gone through with every notch of the wheel: plain elements cost next to nothing, and

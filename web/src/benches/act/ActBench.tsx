@@ -27,6 +27,8 @@ import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
 import { HandOverField } from "./HandOverField";
+import { KeptCard } from "./kept/KeptCard";
+import { PlacedCard } from "./kept/PlacedCard";
 import { OtherSideField } from "./OtherSideField";
 import { PathFields } from "./PathFields";
 import { ReferenceCard } from "./ReferenceCard";
@@ -40,8 +42,12 @@ export function ActBench(): Bench {
   const wholeBody = useStore((state) => state.wholeBody);
   const balance = useStore((state) => state.balance);
   const blocking = useStore((state) => state.blocking);
-  const picked = useStore((state) => (state.chosen?.kind === "reference" ? state.chosen.thing : null));
-  const reference = shot?.references.find((one) => one.id === picked);
+  const kept = useStore((state) => state.film?.kept);
+  const chosen = useStore((state) => state.chosen);
+  const picked = (kind: "reference" | "kept" | "placed") => (chosen?.kind === kind ? chosen.thing : null);
+  const reference = shot?.references.find((one) => one.id === picked("reference"));
+  const work = kept?.find((one) => one.id === picked("kept"));
+  const placed = shot?.placed.find((one) => one.id === picked("placed"));
   const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
   return {
     list: <ActList puppet={puppet ?? null} />,
@@ -103,6 +109,10 @@ export function ActBench(): Bench {
     ),
     card: reference ? (
       shot && <ReferenceCard shot={shot} reference={reference} />
+    ) : work ? (
+      <KeptCard kept={work} puppet={puppet ?? null} />
+    ) : shot && placed ? (
+      <PlacedCard shot={shot} placed={placed} />
     ) : cast && puppet ? (
       <ActCard owner={cast.id} puppet={puppet} />
     ) : (
@@ -168,6 +178,12 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
             Squash on contact
           </CommandButton>
         )}
+        <CommandButton
+          command="keep-pose"
+          says={own ? "Kept with what is chosen, to be used again" : "Kept to be used again"}
+        >
+          Keep this pose
+        </CommandButton>
         {keyedHere && <CommandButton command="card-out" color="error" />}
       </Box>
       {row && own && <BeyondFields shot={shot} row={row} />}

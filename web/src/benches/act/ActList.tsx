@@ -4,13 +4,14 @@ import { Foldable } from "../../fields/Foldable";
 import { Heading } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
 import { castsOf, useShot } from "../../state/select";
-import { type Chosen, set, useStore } from "../../state/store";
+import { type Chosen, get, set, useStore } from "../../state/store";
 import type { Inks } from "../../theme";
 import { inPaintingOrder, underCarriers, useListOrder } from "../listOrder";
 import { type PickLine, PickList } from "../PickList";
 import { PutOnStage } from "../PutOnStage";
 import { obeyed } from "../rig/chains";
 import { BringReference } from "./BringReference";
+import { KeptList } from "./kept/KeptList";
 
 interface Control extends PickLine {
   kind: Chosen["kind"];
@@ -62,12 +63,20 @@ function controlsOf(puppet: Puppet, inks: Inks, byCarriers: boolean): { title: s
   ];
 }
 
+/** With Shift or Ctrl a control joins the chosen ones, or leaves them. */
+function pick(owner: string, thing: string, kind: Chosen["kind"], more: boolean): void {
+  const { chosen, also } = get();
+  if (!more || chosen?.owner !== owner || chosen.thing === thing) set({ chosen: { kind, owner, thing }, also: [] });
+  else set({ also: also.includes(thing) ? also.filter((one) => one !== thing) : [...also, thing] });
+}
+
 /** The puppets on the shot; under the one that is acted, all that it is acted by. */
 export function ActList({ puppet }: { puppet: Puppet | null }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
   const castId = useStore((state) => state.castId);
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   const byCarriers = useListOrder((state) => state.byCarriers);
   if (!shot) return null;
   return (
@@ -91,14 +100,9 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
                     label={`${title} of ${member.name}`}
                     lines={lines}
                     chosen={chosen?.thing ?? null}
-                    onPick={(id) =>
-                      set({
-                        chosen: {
-                          kind: lines.find((line) => line.id === id)?.kind ?? "part",
-                          owner: member.id,
-                          thing: id,
-                        },
-                      })
+                    also={chosen?.owner === member.id ? also : []}
+                    onPick={(id, more) =>
+                      pick(member.id, id, lines.find((line) => line.id === id)?.kind ?? "part", more)
                     }
                   />
                 </Foldable>
@@ -106,6 +110,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
         </div>
       ))}
       <PutOnStage />
+      <KeptList puppet={puppet} />
       {shot.references.length > 0 && (
         <Foldable title="References" count={shot.references.length}>
           <PickList

@@ -1,0 +1,57 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Acting;
+
+/// <summary>All that placed actions say of one puppet on the stage.</summary>
+internal static class PuppetActions
+{
+    /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
+    /// <returns>None for what is no puppet, or has no action placed.</returns>
+    public static ImmutableArray<LaidValue> Of(Film film, Shot shot, string owner, bool held = false)
+    {
+        if (shot.Placed.IsEmpty || !shot.Placed.Any(placed => placed.Owner == owner) || shot.PuppetOf(film, owner) is not { } puppet)
+        {
+            return [];
+        }
+
+        var layers = new Dictionary<Address, List<(PlacedAction Action, ActionNumber Number)>>();
+        var (cards, end) = (TrackRuns.CardsOf(shot, owner), double.NegativeInfinity);
+        foreach (var placed in shot.Placed.Where(placed => placed.Owner == owner).OrderBy(placed => placed.Start))
+        {
+            if (film.Kept.FirstOrDefault(kept => kept.Id == placed.Action) is not { } kept)
+            {
+                continue;
+            }
+
+            var values = ActionValues.Of(film, puppet, owner, kept, new HowToAct(placed.StrengthPercent / 100, placed.StrengthPercent >= 50, placed.Mirror, placed.Without), held);
+            var action = new PlacedAction(placed, kept, puppet, values, end - placed.Start, value => Seen(value, placed.Start));
+            end = placed.End();
+            foreach (var number in action.Numbers)
+            {
+                (layers.TryGetValue(number.Value.Address, out var list) ? list : layers[number.Value.Address] = []).Add((action, number));
+            }
+        }
+
+        return [.. layers.Select(pair => Laid(shot, pair.Key, pair.Value))];
+
+        double Seen(ActionValue value, double frame)
+        {
+            var under = KeyedNumbers.Of(shot, value.Address, value.Property, cards)(frame);
+            return layers.TryGetValue(value.Address, out var list) ? Laid(shot, value.Address, list).At(frame, under) : under;
+        }
+    }
+
+    private static LaidValue Laid(Shot shot, Address address, List<(PlacedAction Action, ActionNumber Number)> actions)
+    {
+        var property = actions[0].Number.Value.Property;
+        var track = shot.Tracks.Find(address) ?? (property.Place is { } place ? shot.Tracks.Find(address with { Property = place.Name }) : null);
+        var frames = track?.AllKeys.Select(key => (double)key.Frame).ToList() ?? [];
+        return new LaidValue(address, property, [.. actions.Select(one =>
+        {
+            var inside = frames.Where(frame => frame >= one.Action.Clock.Start && frame <= one.Action.Clock.End).DefaultIfEmpty(double.NaN).ToList();
+            var after = frames.Where(frame => frame > one.Action.Clock.End).DefaultIfEmpty(double.PositiveInfinity).First();
+            return new LaidValue.Layer(one.Action, one.Number, after, inside[0], inside[^1]);
+        })]);
+    }
+}

@@ -1,0 +1,52 @@
+import type { AnswerTo, Kept, Puppet } from "../../../api/types";
+import { ChoiceField } from "../../../fields/ChoiceField";
+import { Foldable } from "../../../fields/Foldable";
+import { Hint } from "../../../fields/Heading";
+import { commit } from "../../../state/film";
+import { useAnswer } from "../../../state/useAnswer";
+
+type FitLine = AnswerTo<"fits">["lines"][number];
+
+const byWhat: Record<FitLine["by"], string> = {
+  Nothing: "nothing fits",
+  Hand: "",
+  Name: "",
+  Same: "the same under another name",
+  Role: "by its role",
+};
+
+/** Which of a puppet's controls take what was kept; corrected here, it holds for all that is kept. */
+export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
+  const fits = useAnswer({ kind: "fits", kept: kept.id, puppet: puppet.id });
+  if (fits === null) return null;
+  const missing = fits.lines.filter((line) => line.thing == null).length;
+  return (
+    <>
+      <Foldable title={`What fits ${puppet.name}`} count={fits.lines.length - missing}>
+        {fits.lines.map((line) => (
+          <ChoiceField
+            key={line.control}
+            label={byWhat[line.by] ? `${line.name} (${byWhat[line.by]})` : line.name}
+            value={line.thing ?? ""}
+            marked={line.thing == null}
+            choices={[
+              { value: "", title: "nothing" },
+              ...fits.things
+                .filter(({ kind }) => kind === line.kind)
+                .map(({ id, name }) => ({ value: id, title: name })),
+            ]}
+            onChoose={(thing) =>
+              void commit({ kind: "knowControlAs", puppetId: puppet.id, name: line.name, of: line.kind, thing })
+            }
+          />
+        ))}
+      </Foldable>
+      {missing > 0 && (
+        <Hint>
+          {missing === 1 ? "One control finds" : `${missing} controls find`} nothing on {puppet.name}. What is chosen
+          here holds for all that is kept.
+        </Hint>
+      )}
+    </>
+  );
+}

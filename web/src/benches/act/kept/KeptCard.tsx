@@ -1,0 +1,78 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Kept, Mirror, Puppet } from "../../../api/types";
+import { CommandButton } from "../../../commands/CommandButton";
+import { removeChosen } from "../../../commands/choosing";
+import { CheckField } from "../../../fields/CheckField";
+import { ChoiceField } from "../../../fields/ChoiceField";
+import { count } from "../../../fields/count";
+import { Heading, Hint } from "../../../fields/Heading";
+import { Setting } from "../../../fields/Setting";
+import { TextField } from "../../../fields/TextField";
+import { commit } from "../../../state/film";
+import { get, set, useStore } from "../../../state/store";
+import { useStillFrame } from "../../../state/useStillFrame";
+import { FitLines } from "./FitLines";
+import { KeptPicture } from "./KeptPicture";
+import { mirrors } from "./mirrors";
+
+/** What is kept: how it is used, and what of it fits the puppet that is acted. */
+export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }) {
+  const using = useStore((state) => state.using);
+  const frame = useStillFrame();
+  const change = (changes: Partial<typeof using>) => set({ using: { ...get().using, ...changes } });
+  const isPose = kept.length === 1;
+  return (
+    <>
+      <Heading>{isPose ? "Kept pose" : `Kept action, ${count(kept.length, "frame")}`}</Heading>
+      <Box sx={{ display: "flex", justifyContent: "center", my: 1 }}>
+        <KeptPicture kept={kept} puppet={puppet} size={120} />
+      </Box>
+      <TextField
+        label="Name"
+        value={kept.name}
+        onWrite={(name) => void commit({ kind: "renameKept", keptId: kept.id, name })}
+      />
+      <Setting
+        label="Strength"
+        says="0 leaves what is there, 100 is what was kept, more goes beyond"
+        unit="%"
+        value={using.strength}
+        min={0}
+        max={150}
+        onSet={(strength) => change({ strength })}
+      />
+      <ChoiceField
+        label="Comes"
+        value={using.mirror ?? ""}
+        choices={mirrors}
+        onChoose={(mirror) => change({ mirror: mirror === "" ? null : (mirror as Mirror) })}
+      />
+      <CheckField label="On top of what is there" value={using.onTop} onChange={(onTop) => change({ onTop })} />
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <CommandButton command="put-on" variant={isPose ? "contained" : "outlined"}>
+          {isPose ? "Put on" : "Its first pose"} at {frame}
+        </CommandButton>
+        <CommandButton
+          command="place-kept"
+          variant={isPose ? "outlined" : "contained"}
+          says={
+            isPose
+              ? "Stands on the strip for a while, and can be dragged and faded"
+              : "Stands on the strip, and can be dragged, trimmed and repeated"
+          }
+        >
+          Place at {frame}
+        </CommandButton>
+      </Box>
+      {puppet && <FitLines kept={kept} puppet={puppet} />}
+      <Hint>
+        Keys that came from it stay when it is kept no longer; where it is placed on a strip, it goes. Undo brings both
+        back.
+      </Hint>
+      <Button color="error" variant="outlined" sx={{ mt: 1 }} onClick={removeChosen}>
+        Keep it no longer
+      </Button>
+    </>
+  );
+}

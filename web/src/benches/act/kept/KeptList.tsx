@@ -1,0 +1,70 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import { useTheme } from "@mui/material/styles";
+import type { Kept, Puppet } from "../../../api/types";
+import { CommandButton } from "../../../commands/CommandButton";
+import { count } from "../../../fields/count";
+import { Foldable } from "../../../fields/Foldable";
+import { set, useStore } from "../../../state/store";
+import { lineLook } from "../../LineFace";
+import { KeptPicture } from "./KeptPicture";
+
+/** Poses and actions that the film keeps, as the puppet that is acted would do them. */
+export function KeptList({ puppet }: { puppet: Puppet | null }) {
+  const kept = useStore((state) => state.film?.kept) ?? [];
+  const chosen = useStore((state) => (state.chosen?.kind === "kept" ? state.chosen.thing : null));
+  return (
+    <>
+      {kept.length > 0 && (
+        <Foldable title="Kept poses and actions" count={kept.length}>
+          <Box component="ul" aria-label="Kept poses and actions" sx={{ listStyle: "none", m: 0, p: 0 }}>
+            {kept.map((one) => (
+              <Line key={one.id} kept={one} puppet={puppet} chosen={one.id === chosen} />
+            ))}
+          </Box>
+        </Foldable>
+      )}
+      {puppet && (
+        <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.5 }}>
+          <CommandButton command="keep-pose" size="small">
+            Keep this pose
+          </CommandButton>
+          <CommandButton command="keep-action" size="small">
+            Keep an action
+          </CommandButton>
+        </Box>
+      )}
+    </>
+  );
+}
+
+function Line({ kept, puppet, chosen }: { kept: Kept; puppet: Puppet | null; chosen: boolean }) {
+  const { inks } = useTheme().palette;
+  return (
+    <li>
+      <ButtonBase
+        aria-pressed={chosen}
+        onClick={() => set({ chosen: { kind: "kept", thing: kept.id }, also: [] })}
+        sx={{ width: "100%", ...lineLook(inks, chosen, 0, false), gap: 1, py: 0.25 }}
+      >
+        <KeptPicture kept={kept} puppet={puppet} size={34} />
+        <Box
+          component="span"
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            textAlign: "left",
+            overflow: "hidden",
+            textOverflow: "ellipsis",
+            whiteSpace: "nowrap",
+          }}
+        >
+          {kept.name}
+        </Box>
+        <Box component="span" sx={{ fontSize: 12, opacity: 0.8 }}>
+          {kept.length === 1 ? "pose" : count(kept.length, "frame")}
+        </Box>
+      </ButtonBase>
+    </li>
+  );
+}

@@ -1,0 +1,129 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Edit, Placed, Shot } from "../../../api/types";
+import { CommandButton } from "../../../commands/CommandButton";
+import { removeChosen } from "../../../commands/choosing";
+import { CheckField } from "../../../fields/CheckField";
+import { ChoiceField } from "../../../fields/ChoiceField";
+import { Foldable } from "../../../fields/Foldable";
+import { Heading, Hint } from "../../../fields/Heading";
+import { NumberField } from "../../../fields/NumberField";
+import { commit } from "../../../state/film";
+import { set, useStore } from "../../../state/store";
+import { mirrors } from "./mirrors";
+
+type Change = Omit<Extract<Edit, { kind: "changePlaced" }>, "kind" | "shotId" | "placedId">;
+
+const frames = { unit: "fr.", decimals: 0, step: 1, max: 100000 };
+
+/** An action on the strip: when and how it is gone through, and what it does to keys and to what came before. */
+export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
+  const kept = useStore((state) => state.film?.kept.find((one) => one.id === placed.action));
+  if (!kept) return null;
+  const change = (changes: Change): Edit => ({
+    kind: "changePlaced",
+    shotId: shot.id,
+    placedId: placed.id,
+    ...changes,
+  });
+  const make = (changes: Change) => void commit(change(changes));
+  const to = placed.to === 0 ? kept.length : placed.to;
+  const once = Math.round((to - placed.from) / (placed.speedPercent / 100)) + 1;
+  const number = (label: string, value: number, min: number, edit: (whole: number) => Change) => (
+    <NumberField label={label} {...frames} min={min} value={value} edit={(typed) => change(edit(Math.round(typed)))} />
+  );
+  const percent = (label: string, value: number, min: number, max: number, edit: (percent: number) => Change) => (
+    <NumberField
+      label={label}
+      unit="%"
+      decimals={0}
+      step={5}
+      min={min}
+      max={max}
+      value={value}
+      edit={(typed) => change(edit(typed))}
+    />
+  );
+  return (
+    <>
+      <Heading>
+        {kept.name}, frames {placed.start} to {placed.start + placed.length - 1}
+      </Heading>
+      {number("Begins at", placed.start, -100000, (start) => ({ start }))}
+      {number("Lasts", placed.length, 1, (length) => ({ length }))}
+      {kept.length > 1 && (
+        <>
+          {number("Its first frame", placed.from, 1, (from) => ({ from }))}
+          {number("Its last frame", to, 1, (last) => ({ to: last }))}
+          {percent("Speed", placed.speedPercent, 1, 10000, (speedPercent) => ({ speedPercent }))}
+        </>
+      )}
+      {percent("Strength", placed.strengthPercent, 0, 150, (strengthPercent) => ({ strengthPercent }))}
+      {number("Comes over", placed.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
+      {number("Goes over", placed.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
+      {kept.length > 1 && (
+        <>
+          <CheckField
+            label="From its end to its start"
+            value={placed.reversed}
+            onChange={(reversed) => make({ reversed })}
+          />
+          {placed.length > once && (
+            <Hint>Gone through {Math.round((10 * (placed.length - 1)) / (once - 1)) / 10} times.</Hint>
+          )}
+        </>
+      )}
+      <ChoiceField
+        label="Comes"
+        value={placed.mirror ?? ""}
+        choices={mirrors}
+        onChoose={(mirror) => make({ mirror })}
+      />
+      <ChoiceField
+        label="Keys on it"
+        value={placed.keys}
+        choices={[
+          { value: "Replace", title: "are what is seen" },
+          { value: "Add", title: "are added to it" },
+        ]}
+        onChoose={(keys) => make({ keys: keys as Placed["keys"] })}
+      />
+      <ChoiceField
+        label="The body"
+        value={placed.travel}
+        choices={[
+          { value: "Onward", title: "goes on with every round" },
+          { value: "ByFeet", title: "goes by its feet" },
+          { value: "InPlace", title: "stays in its place" },
+        ]}
+        onChoose={(travel) => make({ travel: travel as Placed["travel"] })}
+      />
+      <CheckField
+        label="Begins where the last one has got to"
+        value={placed.goesOn}
+        onChange={(goesOn) => make({ goesOn })}
+      />
+      <Foldable title="Takes part" count={kept.controls.filter(({ thing }) => !placed.without.includes(thing)).length}>
+        {kept.controls.map(({ thing, name }) => (
+          <CheckField
+            key={thing}
+            label={name}
+            value={!placed.without.includes(thing)}
+            onChange={(takesPart) =>
+              make({ without: takesPart ? placed.without.filter((one) => one !== thing) : [...placed.without, thing] })
+            }
+          />
+        ))}
+      </Foldable>
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <CommandButton command="into-keys">Turn into keys</CommandButton>
+        <Button variant="outlined" onClick={() => set({ chosen: { kind: "kept", thing: kept.id }, also: [] })}>
+          What is kept
+        </Button>
+        <Button color="error" variant="outlined" onClick={removeChosen}>
+          Take it away
+        </Button>
+      </Box>
+    </>
+  );
+}
