@@ -40,7 +40,8 @@ internal static class Rounds
             new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 300, Y = 1010, SizePercent = Size })),
         ];
         film = stage.Aggregate(film, (current, edit) => edit.Apply(current));
-        return Camera(Watch(Look(Swing(Legs(Travel(film))), rig), pip));
+        film = Watch(Look(Swing(Legs(Travel(film))), rig), pip);
+        return Camera(TakeOff.Place(TakeOff.Keep(film, pip), ShotId, 70, Length));
     }
 
     /// <summary>On by a stride of each foot in every cycle, evenly.</summary>
@@ -123,13 +124,13 @@ internal static class Rounds
         return new SetStep(ShotId, Bramble, rig.Parts["Scarf tail"], 2).Apply(film);
     }
 
-    /// <summary>Pip ruffles, looks to him, ducks as the lamp comes near, and is up again.</summary>
+    /// <summary>Pip ruffles, looks to him, ducks as the lamp comes near, and is off.</summary>
     private static Film Watch(Film film, PipRig pip)
     {
         (int Frame, Gap Gap, double Head, double Body, double Wing, double Tail)[] poses =
         [
             (1, Gap.Both, 4, 0, 0, 0), (22, Gap.Both, -6, 2, 4, -4), (30, Gap.SlowStop, 8, -3, -10, 6), (34, Gap.Both, -12, 4, -2, -3), (58, Gap.Both, -16, 5, 0, -6),
-            (68, Gap.Both, 10, 12, 6, 10), (80, Gap.Both, -8, -2, -4, -4), (96, Gap.Even, 2, 0, 0, 0),
+            (68, Gap.Both, 10, 12, 6, 10),
         ];
         film = poses.Aggregate(film, (current, pose) => Keyed.Card(current, ShotId, pose.Frame, pose.Gap, Keyed.Of(
             Pip, (pip["Head"], "turn", pose.Head), (pip["Body"], "turn", pose.Body), (pip["Wing"], "turn", pose.Wing), (pip["Tail"], "turn", pose.Tail))));

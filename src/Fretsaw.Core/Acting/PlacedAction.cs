@@ -10,13 +10,14 @@ internal sealed class PlacedAction
 
     /// <param name="overlap">Frames for which the one before it is still under way when it begins.</param>
     /// <param name="seen">What is seen of a value when it begins, without it.</param>
-    public PlacedAction(Placed placed, Kept kept, Puppet puppet, IReadOnlyList<ActionValue> values, double overlap, Func<ActionValue, double> seen)
+    /// <param name="isActed">Whether one before it has a say in a value.</param>
+    public PlacedAction(Placed placed, Kept kept, Puppet puppet, IReadOnlyList<ActionValue> values, double overlap, Func<ActionValue, double> seen, Predicate<Address> isActed)
     {
         (Placed, Clock, FadeIn) = (placed, new ActionClock(placed, kept), Math.Max(placed.FadeIn, overlap));
         var byAddress = values.ToDictionary(value => value.Address);
         travel = new ActionTravel(placed, Clock, puppet, byAddress);
         Numbers = [.. values.Select(value => new ActionNumber(this, value, byAddress))];
-        Begins = new Point(placed.BeginX, placed.BeginY) + (placed.GoesOn ? Between(puppet, byAddress, seen) : default);
+        Begins = new Point(placed.BeginX, placed.BeginY) + (placed.GoesOn ? Between(puppet, byAddress, seen, isActed) : default);
     }
 
     public Placed Placed { get; }
@@ -54,8 +55,8 @@ internal sealed class PlacedAction
         return t * t * (3 - (2 * t));
     }
 
-    /// <summary>What brings the feet that stand before and in it onto each other, or else the body across.</summary>
-    private Point Between(Puppet puppet, Dictionary<Address, ActionValue> values, Func<ActionValue, double> seen)
+    /// <summary>What brings the feet that stand before and in it onto each other, or else the body.</summary>
+    private Point Between(Puppet puppet, Dictionary<Address, ActionValue> values, Func<ActionValue, double> seen, Predicate<Address> isActed)
     {
         var (sum, count) = (default(Point), 0);
         foreach (var reach in puppet.Reaches)
@@ -67,7 +68,14 @@ internal sealed class PlacedAction
             }
         }
 
-        return count > 0 ? sum * (1.0 / count) : new Point(Off(Find(Address.Body, Properties.ShiftX)), 0);
+        if (count > 0)
+        {
+            return sum * (1.0 / count);
+        }
+
+        // What is keyed stands on the ground, so a crouch stays one; what another action has brought up into the air stays there.
+        var (across, down) = (Find(Address.Body, Properties.ShiftX), Find(Address.Body, Properties.ShiftY));
+        return new Point(Off(across), down is not null && isActed(down.Address) ? Off(down) : 0);
 
         ActionValue? Find(string thing, PropertyInfo property) => values.GetValueOrDefault(new Address(Placed.Owner, thing, property.Name));
 

@@ -25,7 +25,7 @@ internal static class PuppetActions
             }
 
             var values = ActionValues.Of(film, puppet, owner, kept, new HowToAct(placed.StrengthPercent / 100, placed.StrengthPercent >= 50, placed.Mirror, placed.Without), held);
-            var action = new PlacedAction(placed, kept, puppet, values, end - placed.Start, value => Seen(value, placed.Start));
+            var action = new PlacedAction(placed, kept, puppet, values, end - placed.Start, value => Seen(value, placed.Start), layers.ContainsKey);
             end = placed.End();
             foreach (var number in action.Numbers)
             {

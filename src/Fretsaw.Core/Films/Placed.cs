@@ -71,7 +71,7 @@ public sealed record Placed : IEntity
 
     public Travel Travel { get; init; } = Travel.Onward;
 
-    /// <summary>Begins where the one before has got to: planted feet on planted feet, else the body across.</summary>
+    /// <summary>Begins where the one before has got to: planted feet on planted feet, else the body: across from wherever, down only from another action.</summary>
     public bool GoesOn { get; init; } = true;
 
     /// <summary>How far from there, or from where the action was kept, it begins, px of the puppet, [−1e6, 1e6].</summary>

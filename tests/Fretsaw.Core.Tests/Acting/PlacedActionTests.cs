@@ -177,6 +177,14 @@ public class PlacedActionTests
     }
 
     [Fact]
+    public void What_another_action_has_brought_into_the_air_stays_there_and_a_crouch_on_the_ground_stays_one()
+    {
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 9, TestFilm.Keyed(Address.Body, "shiftY", (1, 10), (9, -40))), KeptFilm.Whole(1, 9));
+        film = TestFilm.Made(film, new PlaceAction(TestFilm.ShotId, KeptFilm.Whole(9, 17) with { Id = "two" }));
+        Assert.Equal((10, -40, -90, -140), (film.Seen(1, Address.Body, "shiftY"), film.Seen(9, Address.Body, "shiftY"), film.Seen(17, Address.Body, "shiftY"), film.Seen(25, Address.Body, "shiftY")));
+    }
+
+    [Fact]
     public void Another_puppet_goes_as_far_as_its_legs_are_longer()
     {
         var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(1, 17, KeptFilm.Other) with { Travel = Travel.ByFeet });

@@ -35,7 +35,7 @@ export function Setting({
           onChange={(event: React.ChangeEvent<HTMLInputElement>) =>
             onSet(Math.min(max, Math.max(min, Math.round(Number(event.target.value)))))
           }
-          sx={{ ...entry, width: 52, textAlign: "right" }}
+          sx={{ ...entry, width: 64, textAlign: "right" }}
         />
         <Box component="span" sx={{ fontSize: 12, color: "text.secondary", width: 14 }}>
           {unit}

@@ -1,3 +1,5 @@
+import Button from "@mui/material/Button";
+import { useState } from "react";
 import type { AnswerTo, Kept, Puppet } from "../../../api/types";
 import { ChoiceField } from "../../../fields/ChoiceField";
 import { Foldable } from "../../../fields/Foldable";
@@ -15,15 +17,20 @@ const byWhat: Record<FitLine["by"], string> = {
   Role: "by its role",
 };
 
+/** Names that are the same say enough. */
+const isSure = ({ by }: FitLine) => by === "Name" || by === "Same";
+
 /** Which of a puppet's controls take what was kept; corrected here, it holds for all that is kept. */
 export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
   const fits = useAnswer({ kind: "fits", kept: kept.id, puppet: puppet.id });
+  const [all, setAll] = useState(false);
   if (fits === null) return null;
+  const shown = fits.lines.filter((line) => all || !isSure(line));
   const missing = fits.lines.filter((line) => line.thing == null).length;
   return (
     <>
       <Foldable title={`What fits ${puppet.name}`} count={fits.lines.length - missing}>
-        {fits.lines.map((line) => (
+        {shown.map((line) => (
           <ChoiceField
             key={line.control}
             label={byWhat[line.by] ? `${line.name} (${byWhat[line.by]})` : line.name}
@@ -40,6 +47,11 @@ export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
             }
           />
         ))}
+        {(all || shown.length < fits.lines.length) && (
+          <Button size="small" onClick={() => setAll(!all)}>
+            {all ? "Only what is not sure" : `All ${fits.lines.length}`}
+          </Button>
+        )}
       </Foldable>
       {missing > 0 && (
         <Hint>

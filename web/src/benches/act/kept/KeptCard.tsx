@@ -43,7 +43,7 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
         onSet={(strength) => change({ strength })}
       />
       <ChoiceField
-        label="Comes"
+        label="Mirror"
         value={using.mirror ?? ""}
         choices={mirrors}
         onChoose={(mirror) => change({ mirror: mirror === "" ? null : (mirror as Mirror) })}

@@ -13,17 +13,17 @@ import { KeptPicture } from "./KeptPicture";
 export function KeptList({ puppet }: { puppet: Puppet | null }) {
   const kept = useStore((state) => state.film?.kept) ?? [];
   const chosen = useStore((state) => (state.chosen?.kind === "kept" ? state.chosen.thing : null));
+  // The first is kept from the puppet's card.
+  if (kept.length === 0) return null;
   return (
     <>
-      {kept.length > 0 && (
-        <Foldable title="Kept poses and actions" count={kept.length}>
-          <Box component="ul" aria-label="Kept poses and actions" sx={{ listStyle: "none", m: 0, p: 0 }}>
-            {kept.map((one) => (
-              <Line key={one.id} kept={one} puppet={puppet} chosen={one.id === chosen} />
-            ))}
-          </Box>
-        </Foldable>
-      )}
+      <Foldable title="Kept poses and actions" count={kept.length}>
+        <Box component="ul" aria-label="Kept poses and actions" sx={{ listStyle: "none", m: 0, p: 0 }}>
+          {kept.map((one) => (
+            <Line key={one.id} kept={one} puppet={puppet} chosen={one.id === chosen} />
+          ))}
+        </Box>
+      </Foldable>
       {puppet && (
         <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.5 }}>
           <CommandButton command="keep-pose" size="small">

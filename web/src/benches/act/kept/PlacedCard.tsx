@@ -59,22 +59,18 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
         </>
       )}
       {percent("Strength", placed.strengthPercent, 0, 150, (strengthPercent) => ({ strengthPercent }))}
-      {number("Comes over", placed.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
-      {number("Goes over", placed.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
+      {number("Fade in", placed.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
+      {number("Fade out", placed.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
       {kept.length > 1 && (
         <>
-          <CheckField
-            label="From its end to its start"
-            value={placed.reversed}
-            onChange={(reversed) => make({ reversed })}
-          />
+          <CheckField label="Reversed" value={placed.reversed} onChange={(reversed) => make({ reversed })} />
           {placed.length > once && (
             <Hint>Gone through {Math.round((10 * (placed.length - 1)) / (once - 1)) / 10} times.</Hint>
           )}
         </>
       )}
       <ChoiceField
-        label="Comes"
+        label="Mirror"
         value={placed.mirror ?? ""}
         choices={mirrors}
         onChoose={(mirror) => make({ mirror })}
@@ -89,20 +85,16 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
         onChoose={(keys) => make({ keys: keys as Placed["keys"] })}
       />
       <ChoiceField
-        label="The body"
+        label="Body"
         value={placed.travel}
         choices={[
-          { value: "Onward", title: "goes on with every round" },
+          { value: "Onward", title: "goes on each round" },
           { value: "ByFeet", title: "goes by its feet" },
           { value: "InPlace", title: "stays in its place" },
         ]}
         onChoose={(travel) => make({ travel: travel as Placed["travel"] })}
       />
-      <CheckField
-        label="Begins where the last one has got to"
-        value={placed.goesOn}
-        onChange={(goesOn) => make({ goesOn })}
-      />
+      <CheckField label="Starts where it has got to" value={placed.goesOn} onChange={(goesOn) => make({ goesOn })} />
       <Foldable title="Takes part" count={kept.controls.filter(({ thing }) => !placed.without.includes(thing)).length}>
         {kept.controls.map(({ thing, name }) => (
           <CheckField
