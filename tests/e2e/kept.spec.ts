@@ -1,0 +1,84 @@
+import { expect, test } from "./test";
+import { kept, edits, oneEdit, open, painted, Server } from "./server";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+
+// biome-ignore lint/suspicious/noExplicitAny: a film is JSON here
+const shotOf = (film: any) => film.shots.find((shot: { id: string }) => shot.id === "fog-horn");
+
+test("a pose and an action are kept, put on, placed, dragged, repeated and turned into keys", async ({ page }) => {
+  await open(page, server);
+  await page.getByRole("list", { name: "Controls of Bramble" }).getByRole("button", { name: /^Paw, free side/ }).click();
+  await page.keyboard.press("k");
+  const card = page.getByRole("complementary", { name: "Details" });
+  await expect(card.getByRole("textbox", { name: "Name", exact: true })).toHaveValue("Pose 1");
+  await card.getByRole("textbox", { name: "Name", exact: true }).fill("Waves");
+  await oneEdit(page, () => page.keyboard.press("Enter"));
+  await expect(page.getByRole("list", { name: "Kept poses and actions" }).getByRole("button", { name: /Waves/ })).toBeVisible();
+
+  // Half of it, on top of what is there at another frame.
+  await page.evaluate(() => window.fretsaw.setState({ frame: 70 }));
+  await painted(page);
+  const before = await server.film("demo");
+  await card.getByRole("spinbutton", { name: "Strength" }).fill("50");
+  await card.getByRole("checkbox", { name: "On top of what is there" }).check();
+  await oneEdit(page, () => card.getByRole("button", { name: "Put on at 70" }).click());
+  const film = await server.film("demo");
+  const pose = film.kept.find((one: { name: string }) => one.name === "Waves");
+  const at = (of: typeof film, frame: number) =>
+    shotOf(of).tracks.find((track: { address: { thing: string; property: string } }) => track.address.thing === pose.controls[0].thing && track.address.property === "shift").keys.find((key: { frame: number }) => key.frame === frame)?.at;
+  const waved = pose.tracks.find((track: { address: { property: string } }) => track.address.property === "shift").keys[0].at;
+  expect(at(before, 70)).toBeUndefined();
+  // It holds from 64 to 85 there.
+  expect(at(film, 70).x).toBeCloseTo(at(film, 64).x + waved.x / 2, 2);
+
+  // An action of the chosen paw, placed and gone through twice.
+  await page.getByRole("list", { name: "Controls of Bramble" }).getByRole("button", { name: /^Paw, free side/ }).click();
+  await page.evaluate(() => window.fretsaw.setState({ frame: 100 }));
+  await page.keyboard.press("j");
+  await expect(card.getByRole("textbox", { name: "Name", exact: true })).toHaveValue("Action 1");
+  await card.getByRole("spinbutton", { name: "Strength" }).fill("100");
+  await card.getByRole("checkbox", { name: "On top of what is there" }).uncheck();
+  await card.getByRole("heading", { name: /Kept action/ }).click();
+  await page.keyboard.press("Shift+o");
+  const block = page.getByRole("group", { name: "Placed actions" }).getByRole("button");
+  await expect(block).toHaveAttribute("aria-label", "Action 1, frames 100 to 291");
+  await card.getByLabel("Its last frame, fr.").fill("25");
+  await oneEdit(page, () => page.keyboard.press("Enter"));
+  await card.getByLabel("Lasts, fr.").fill("49");
+  await oneEdit(page, () => page.keyboard.press("Enter"));
+  await expect(block.locator("[data-seams]")).toHaveAttribute("data-seams", "1");
+
+  // Dragged along, then trimmed by its start; from the keyboard a frame back.
+  const box = await block.boundingBox();
+  if (!box) throw new Error("The block is not to be seen.");
+  const frame = await page.evaluate(() => {
+    const ticks = [...document.querySelectorAll("[data-placed]")][0]?.getBoundingClientRect();
+    return (ticks?.width ?? 0) / 49;
+  });
+  await oneEdit(page, async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 - 10 * frame, box.y + 10, { steps: 4 });
+    await page.mouse.up();
+  });
+  const moved = shotOf(await server.film("demo")).placed[0];
+  expect(moved).toMatchObject({ start: 90, length: 49, to: 25 });
+  await block.focus();
+  await oneEdit(page, () => page.keyboard.press("ArrowLeft"));
+  expect(shotOf(await server.film("demo")).placed[0].start).toBe(89);
+
+  // Into keys: every frame looks as before.
+  await painted(page);
+  const pixels = () => page.evaluate(async () => Array.from(await window.fretsaw.pixels({ shot: "fog-horn" }, 97, 320, 180), (byte) => String.fromCharCode(byte)).join(""));
+  const placed = await pixels();
+  const made = await edits(page);
+  await card.getByRole("button", { name: "Turn into keys" }).click();
+  await kept(page, made + 1);
+  await expect(block).toHaveCount(0);
+  expect((await pixels()) === placed).toBe(true);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  await expect(block).toHaveCount(1);
+});
