@@ -104,7 +104,7 @@ internal static class Strips
     {
         IEnumerable<string> names = byProperty
             ? [Properties.CameraPlace.Name, .. Properties.OfCamera(film).Select(property => property.Name)]
-            : [Address.Stand, .. shot.PuppetOf(film, owner) is { } puppet ? Names.InPuppet(puppet).Select(named => named.Id).Distinct() : []];
+            : [Address.Stand, .. shot.PuppetOf(film, owner) is { } puppet ? film.Kept.Where(kept => kept.IsExpression).Select(kept => kept.Id).Concat(Names.InPuppet(puppet).Select(named => named.Id)).Distinct() : []];
         return names.Select((name, i) => (name, i)).ToDictionary(pair => pair.name, pair => pair.i, StringComparer.Ordinal);
     }
 

@@ -13,7 +13,10 @@ namespace Fretsaw.Core.Edits;
 /// <param name="NewId">New to what the film keeps.</param>
 public sealed record KeepActing(string ShotId, string Owner, ImmutableArray<string> Things, int From, int To, string NewId, string Name) : Edit
 {
-    public override string Title => From == To ? $"Kept the pose {Name}" : $"Kept the action {Name}";
+    /// <summary>As an expression: of dials, forms, kneads and what parts show, and of nothing else.</summary>
+    public bool AsExpression { get; init; }
+
+    public override string Title => AsExpression ? $"Kept the expression {Name}" : From == To ? $"Kept the pose {Name}" : $"Kept the action {Name}";
 
     protected internal override Film Change(Film film)
     {
@@ -24,18 +27,24 @@ public sealed record KeepActing(string ShotId, string Owner, ImmutableArray<stri
         var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
         var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
         var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
-        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", "key its pose first, or choose its controls");
+        var faces = FaceOf(puppet);
+        chosen = AsExpression ? [.. chosen.Where(address => faces.Contains(address.Thing) || address.Property == Properties.Swap.Name)] : chosen;
+        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "key its dials or what its parts show first" : "key its pose first, or choose its controls");
         var things = chosen.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
         var kept = new Kept
         {
             Id = NewId,
             Name = Name,
             Length = To - From + 1,
+            Kind = AsExpression ? KeptKind.Expression : From == To ? KeptKind.Pose : KeptKind.Action,
             Controls = [.. Names.InPuppet(puppet).Where(named => things.Contains(named.Id)).DistinctBy(named => named.Id).Select(named => Control(film, puppet, named, tables[named.Id]))],
             Tracks = [.. chosen.Distinct().Select(address => Cut(shot, address, acted, tables[address.Thing])).OrderBy(track => track.Address)],
         };
         return film with { Kept = film.Kept.Add(kept) };
     }
+
+    private static HashSet<string> FaceOf(Puppet puppet) =>
+        [.. puppet.Dials.Select(dial => dial.Id), .. puppet.Parts.SelectMany(part => part.Kneads.Select(knead => knead.Id).Concat(part.Forms.Select(form => form.Id)))];
 
     private IEnumerable<Address> ValuesOf(string thing, List<Address> keyed, Dictionary<string, ImmutableArray<PropertyInfo>> tables)
     {
@@ -95,7 +104,7 @@ public sealed record KeepActing(string ShotId, string Owner, ImmutableArray<stri
 /// <summary>Puts something that was kept elsewhere, as it is, into this film; in the place of one with its id.</summary>
 public sealed record Keep(Kept Kept) : Edit
 {
-    public override string Title => Kept.IsPose ? $"Took in the pose {Kept.Name}" : $"Took in the action {Kept.Name}";
+    public override string Title => Kept.Kind != KeptKind.Action ? $"Took in the pose {Kept.Name}" : $"Took in the action {Kept.Name}";
 
     protected internal override Film Change(Film film) =>
         film with { Kept = film.Kept.Any(one => one.Id == Kept.Id) ? film.Kept.With(Kept.Id, "kept pose or action", _ => Kept) : film.Kept.Add(Kept) };
@@ -116,12 +125,19 @@ public sealed record RemoveKept(string KeptId) : Edit
     protected internal override Film Change(Film film) => film with
     {
         Kept = film.Kept.Without(KeptId, "kept pose or action"),
-        Shots = [.. film.Shots.Select(shot => shot with
+        Shots = [.. film.Shots.Select(shot => WithoutFace(film, shot) with
         {
             Placed = shot.Placed.RemoveAll(placed => placed.Action == KeptId),
             Asides = [.. shot.Asides.Select(aside => aside.Placed.Any(placed => placed.Action == KeptId) ? aside with { Placed = aside.Placed.RemoveAll(placed => placed.Action == KeptId) } : aside)],
         })],
     };
+
+    /// <summary>An expression's amounts are keyed on those who have it.</summary>
+    private Shot WithoutFace(Film film, Shot shot)
+    {
+        ImmutableArray<Address> amounts = [.. shot.Tracks.Where(track => track.Address.Thing == KeptId && shot.PuppetOf(film, track.Address.Owner) is { } puppet && Names.InPuppet(puppet).All(named => named.Id != KeptId)).Select(track => track.Address)];
+        return amounts.IsEmpty ? shot : Tracks.OnEach(shot, null, amounts, (_, _) => []);
+    }
 }
 
 /// <summary>Says once for all which control of a puppet takes what is kept of controls that are called so.</summary>

@@ -34,7 +34,8 @@ internal static class Unused
         var choices = Properties.OfPuppet(puppet).DistinctBy(thing => thing.Thing).ToDictionary(thing => thing.Thing, thing => thing.Table, StringComparer.Ordinal);
         var dials = puppet.Dials.Select(dial => Forget(dial, choices)).ToImmutableArray();
         var after = dials.SequenceEqual(puppet.Dials) ? film : film.WithPuppet(puppetId, p => p with { Dials = dials });
-        return after with { Shots = [.. after.Shots.Select(shot => Forget(shot, puppetId, choices))] };
+        var faces = film.Kept.Where(kept => kept.IsExpression).Select(kept => kept.Id).ToHashSet(StringComparer.Ordinal);
+        return after with { Shots = [.. after.Shots.Select(shot => Forget(shot, puppetId, choices, faces))] };
     }
 
     private static Dial Forget(Dial dial, Dictionary<string, ImmutableArray<PropertyInfo>> things)
@@ -47,7 +48,7 @@ internal static class Unused
         };
     }
 
-    private static Shot Forget(Shot shot, string puppetId, Dictionary<string, ImmutableArray<PropertyInfo>> things)
+    private static Shot Forget(Shot shot, string puppetId, Dictionary<string, ImmutableArray<PropertyInfo>> things, HashSet<string> faces)
     {
         var owners = shot.Things.Where(thing => thing.Body is Cast cast && cast.Puppet == puppetId).Select(thing => thing.Id).ToHashSet(StringComparer.Ordinal);
         if (owners.Count == 0)
@@ -57,7 +58,7 @@ internal static class Unused
 
         ImmutableArray<Address> touched =
         [
-            .. shot.Tracks.Where(track => owners.Contains(track.Address.Owner) && track.Address.Thing != Address.Stand).Select(track => track.Address)
+            .. shot.Tracks.Where(track => owners.Contains(track.Address.Owner) && track.Address.Thing != Address.Stand && !faces.Contains(track.Address.Thing)).Select(track => track.Address)
                 .Where(address => !things.TryGetValue(address.Thing, out var table) || Properties.Named(table, address.Property) is { Jumps: true } or null),
         ];
         return touched.IsEmpty ? shot : Tracks.OnEach(shot, null, touched, (track, _) => Kept(track, things));

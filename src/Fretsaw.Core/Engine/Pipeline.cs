@@ -2,7 +2,7 @@ namespace Fretsaw.Core.Engine;
 
 /// <summary>
 /// The one way from keys to the values of an owner at a frame, for the picture, for what follow-through looks back at, and for
-/// checks: tracks, the actions placed over them, then what dials add. What else is to have a say between the two goes in here and nowhere else.
+/// checks: tracks, the actions placed over them, then what expressions and dials add. What else is to have a say between the two goes in here and nowhere else.
 /// </summary>
 internal static class Pipeline
 {
@@ -15,6 +15,11 @@ internal static class Pipeline
     {
         if (thing.Puppet is { } puppet)
         {
+            foreach (var expression in thing.Expressions)
+            {
+                expression.Add(values[expression.Slot], thing.PuppetValues(values));
+            }
+
             Driving.Drive(puppet.Dials, puppet.Values, thing.PuppetValues(values));
         }
     }

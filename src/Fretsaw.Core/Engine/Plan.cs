@@ -54,6 +54,9 @@ public sealed record ThingPlan(Thing Thing, int Index, int Slot, int Drawing, Pu
     /// <summary>Frames from one drawing of it to the next.</summary>
     public int Every { get; init; } = 1;
 
+    /// <summary>The kept expressions that its puppet can have.</summary>
+    public ExpressionPlan[] Expressions { get; init; } = [];
+
     /// <summary>As a number in the <see cref="SlotLayout"/>.</summary>
     public int Owner => SlotLayout.FirstThing + Index;
 

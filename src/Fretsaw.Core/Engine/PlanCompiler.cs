@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Engine;
@@ -35,7 +36,13 @@ public static class PlanCompiler
         }
 
         var puppet = rigs.PlanOf(film, ((Cast)thing.Body).Puppet, cancel);
-        var first = slots.Add(thing.Id, stand, puppet.Values);
-        return new ThingPlan(thing, index, first, -1, puppet, first + stand.Count);
+        var kept = film.Kept.Where(one => one.IsExpression && puppet.Values.Find(one.Id, Properties.Amount.Name) < 0 && puppet.Puppet.Parts.All(part => part.Id != one.Id)).ToList();
+        var faces = new ValueTable(kept.Select(one => (one.Id, (ImmutableArray<PropertyInfo>)[Properties.Amount])));
+        var first = slots.Add(thing.Id, stand, puppet.Values, faces);
+        var face = first + stand.Count + puppet.Values.Count;
+        return new ThingPlan(thing, index, first, -1, puppet, first + stand.Count)
+        {
+            Expressions = [.. kept.Select((one, i) => ExpressionPlan.Of(film, puppet, one, face + i)).Where(one => one.Values.Length > 0)],
+        };
     }
 }

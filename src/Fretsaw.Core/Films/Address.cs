@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Films;
 /// <summary>Names one value of a shot that can be keyed.</summary>
 /// <param name="Owner">Id of a thing on the stage, or <see cref="Camera"/> or <see cref="Wind"/>.</param>
 /// <param name="Thing">
-/// For a puppet the id of a part, bone, pin, reach, dial, knead or form, or <see cref="Body"/>; <see cref="Stand"/> for where the owner
+/// For a puppet the id of a part, bone, pin, reach, dial, knead or form, of a kept expression, or <see cref="Body"/>; <see cref="Stand"/> for where the owner
 /// stands; <see cref="View"/> for the camera, <see cref="Air"/> for the wind.
 /// </param>
 /// <param name="Property">The name of a <see cref="PropertyInfo"/> or of a <see cref="PlaceInfo"/>.</param>

@@ -16,7 +16,7 @@ public sealed record Kept : IEntity
 
     public required string Name { get; init; }
 
-    /// <summary>In frames, [1, 100000]; a pose has one.</summary>
+    /// <summary>In frames, [1, 100000]; a pose and an expression have one.</summary>
     public int Length { get; init; } = 1;
 
     /// <summary>No thing twice.</summary>
@@ -25,11 +25,23 @@ public sealed record Kept : IEntity
     /// <summary>By rising address, of <see cref="Owner"/> and the controls' things; frames from 1. Every key says its gap itself.</summary>
     public ImmutableArray<Track> Tracks { get; init; } = [];
 
+    public KeptKind Kind { get; init; }
+
     [JsonIgnore]
-    public bool IsPose => Length == 1;
+    public bool IsExpression => Kind == KeptKind.Expression;
 
     /// <summary>As those have it who only list and name it.</summary>
     public Kept WithoutKeys() => this with { Tracks = [] };
+}
+
+/// <summary>What is kept.</summary>
+public enum KeptKind
+{
+    Pose,
+    Action,
+
+    /// <summary>A pose of a face: every puppet that it fits has an amount of it, which is keyed like a dial.</summary>
+    Expression,
 }
 
 /// <summary>A control whose values were kept.</summary>

@@ -13,6 +13,8 @@ internal static class KeptCheck
         var place = $"kept '{kept.Id}'";
         Name(kept.Name, place);
         Range(kept.Length, 1, ShotCheck.MaxLength, place, "length", "frames");
+        Demand(Enum.IsDefined(kept.Kind), place, "is of an unknown kind", "choose one of the listed kinds");
+        Demand(kept.Kind == KeptKind.Action || kept.Length == 1, place, "is a pose that moves", "keep it as an action");
         Some(kept.Controls, place, "controls", MostControls);
         var things = new HashSet<string>(StringComparer.Ordinal);
         foreach (var control in kept.Controls)

@@ -21,6 +21,7 @@ public enum ThingKind
     Form,
     Swap,
     Patch,
+    Expression,
 }
 
 /// <summary>What an id means to people.</summary>
@@ -103,6 +104,7 @@ public static class Names
 
         var puppet = shot.PuppetOf(film, address.Owner);
         return (puppet is null ? null : InPuppet(puppet).FirstOrDefault(named => named.Id == address.Thing))
+            ?? film.Kept.Where(kept => kept.IsExpression && kept.Id == address.Thing).Select(kept => new NamedId(kept.Id, kept.Name, ThingKind.Expression)).FirstOrDefault()
             ?? new NamedId(address.Thing, address.Thing, ThingKind.Part);
     }
 

@@ -220,7 +220,9 @@ public static class Properties
             null => [],
             { Stand: var stand } when thing == Address.Stand => Of(stand),
             { Body: Cast { Puppet: var id } } when film.Puppets.FirstOrDefault(puppet => puppet.Id == id) is { } puppet =>
-                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found ? found.Table : [],
+                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found ? found.Table
+                : film.Kept.Any(kept => kept.IsExpression && kept.Id == thing) ? [Amount]
+                : [],
             _ => [],
         };
     }

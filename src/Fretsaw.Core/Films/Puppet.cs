@@ -34,8 +34,20 @@ public sealed record Puppet : IEntity
     /// <summary>What its controls are called elsewhere, where their names do not say it.</summary>
     public ImmutableArray<KnownAs> Knows { get; init; } = [];
 
+    /// <summary>What its face pad moves; no thing twice.</summary>
+    public ImmutableArray<PadFeature> FacePad { get; init; } = [];
+
     /// <summary>The puppet of the shelf that this one is a copy of; null for one that is only in this film.</summary>
     public string? Shelf { get; init; }
+}
+
+/// <summary>A control that a face pad moves.</summary>
+/// <param name="Thing">Id of a dial, form, knead, bone, part, or of a pad, which takes each way for itself.</param>
+/// <param name="AcrossPercent">How much of its whole way it goes with the pad, [−300, 300].</param>
+public sealed record PadFeature(string Thing, double AcrossPercent = 100, double DownPercent = 100)
+{
+    /// <summary>It stays still for now.</summary>
+    public bool Off { get; init; }
 }
 
 /// <summary>The colours a name can carry in lists. They mean what the animator wants them to mean.</summary>

@@ -33,6 +33,7 @@ internal static class PuppetCheck
         ];
         var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
         KeptCheck.Check(puppet.Knows, place);
+        FacePad(puppet, place);
         Some(puppet.Pairs, place, "pairs", MaxPairs);
         var sides = puppet.Pairs.SelectMany(pair => pair.One == pair.Other ? [pair.One] : (string[])[pair.One, pair.Other]).ToList();
         Demand(sides.TrueForAll(Ids.IsValid), place, "has a pair of sides without usable ids", Ids.Remedy);
@@ -155,6 +156,19 @@ internal static class PuppetCheck
                 Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
                 Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
             }
+        }
+    }
+
+    private static void FacePad(Puppet puppet, string place)
+    {
+        Some(puppet.FacePad, place, "features of its face pad", MaxPairs);
+        var seen = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var feature in puppet.FacePad)
+        {
+            Demand(Ids.IsValid(feature.Thing), place, $"has a face pad that moves '{feature.Thing}'", Ids.Remedy);
+            Demand(seen.Add(feature.Thing), place, $"has a face pad that moves '{feature.Thing}' twice", "keep one");
+            Range(feature.AcrossPercent, -300, 300, place, "face pad", "%");
+            Range(feature.DownPercent, -300, 300, place, "face pad", "%");
         }
     }
 }

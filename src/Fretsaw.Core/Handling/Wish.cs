@@ -20,6 +20,8 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(HandOver), "handOver")]
 [JsonDerivedType(typeof(StretchOneWay), "stretchOneWay")]
 [JsonDerivedType(typeof(Squash), "squash")]
+[JsonDerivedType(typeof(Blink), "blink")]
+[JsonDerivedType(typeof(MoveFace), "moveFace")]
 [JsonDerivedType(typeof(MeshOf), "meshOf")]
 [JsonDerivedType(typeof(MakeLimb), "makeLimb")]
 [JsonDerivedType(typeof(GatherSwaps), "gatherSwaps")]

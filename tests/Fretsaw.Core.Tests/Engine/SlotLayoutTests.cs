@@ -32,7 +32,7 @@ public class SlotLayoutTests
         }
 
         string[] owners = [Address.Camera, Address.Wind, .. Full.Shots[0].Things.Select(thing => thing.Id)];
-        var things = new[] { Address.View, Address.Air, Address.Stand, Address.Body }.Concat(Names.InPuppet(Full.Puppets[0]).Select(named => named.Id)).Distinct().ToList();
+        var things = new[] { Address.View, Address.Air, Address.Stand, Address.Body }.Concat(Names.InPuppet(Full.Puppets[0]).Select(named => named.Id)).Concat(Full.Kept.Where(kept => kept.IsExpression).Select(kept => kept.Id)).Distinct().ToList();
         var known = 0;
         foreach (var owner in owners)
         {

@@ -30,8 +30,17 @@ internal static class FullFilm
                     Id = "step",
                     Name = "Step",
                     Length = 9,
+                    Kind = KeptKind.Action,
                     Controls = [new KeptControl("up", "Up", ThingKind.Bone) { Size = 60, Choices = [new KeptChoice("swap", "wide", "Wide")] }],
                     Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "up", "turn"), Keys = [new NumberKey(1, 3) { Gap = Gap.Even }, new NumberKey(9, 12) { Gap = Gap.Hold }] }],
+                },
+                new Kept
+                {
+                    Id = "worried",
+                    Name = "Worried",
+                    Kind = KeptKind.Expression,
+                    Controls = [new KeptControl("dial", "Dial", ThingKind.Dial)],
+                    Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "dial", "across"), Keys = [new NumberKey(1, 40)] }],
                 },
             ],
             Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12 } } }],
@@ -90,6 +99,7 @@ internal static class FullFilm
         Shelf = "shelf-1",
         BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
+            FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
             Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [

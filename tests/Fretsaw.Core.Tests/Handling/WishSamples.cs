@@ -1,4 +1,5 @@
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
 
 namespace Fretsaw.Core.Tests;
@@ -24,6 +25,8 @@ internal static class WishSamples
         new SetStation("pup", "dial"),
         new MakeHeadTurn("pup", "mouth", [new FeatureDepth("shape", 0.5)], "look"),
         new KeyStand("s", "flat", 9),
+        new Blink("s", "use", ["dial"], 12, 12) { Close = 2, Hold = 1, Open = 3, Brow = "knead", BrowBy = 9 },
+        new MoveFace("s", "use", 9, new Point(0.5, -0.5)),
         new PutAtDistance("s", "flat", 9, 7, KeepSize: true),
         new PutStanding("s", "flat", 9, new NewStand(SizePercent: 60)),
         new PutOnStage("s", "pup", "second"),

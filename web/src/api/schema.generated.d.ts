@@ -1682,7 +1682,7 @@ export interface components {
             /** @description Id of a thing on the stage, or string Address.Camera or string Address.Wind. */
             owner: string;
             /**
-             * @description For a puppet the id of a part, bone, pin, reach, dial, knead or form, or string Address.Body; string Address.Stand for where the owner
+             * @description For a puppet the id of a part, bone, pin, reach, dial, knead or form, of a kept expression, or string Address.Body; string Address.Stand for where the owner
              *     stands; string Address.View for the camera, string Address.Air for the wind.
              */
             thing: string;
@@ -2394,6 +2394,7 @@ export interface components {
             origin?: components["schemas"]["Point"];
             /** Format: double */
             bodySharePercent?: null | number;
+            facePad?: null | components["schemas"]["PadFeature"][];
             /** @description A new name on the shelf puts it there; "" makes the puppet this film's own. */
             shelf?: null | string;
             title?: null | string;
@@ -2639,6 +2640,8 @@ export interface components {
             /** @description New to what the film keeps. */
             newId: string;
             name: string;
+            /** @description As an expression: of dials, forms, kneads and what parts show, and of nothing else. */
+            asExpression: boolean;
             title?: null | string;
         };
         /** @description Keeps the acting of a shot, as it is now, aside under a name. */
@@ -3676,13 +3679,14 @@ export interface components {
             name: string;
             /**
              * Format: int32
-             * @description In frames, [1, 100000]; a pose has one.
+             * @description In frames, [1, 100000]; a pose and an expression have one.
              */
             length: number;
             /** @description No thing twice. */
             controls: components["schemas"]["KeptControl"][];
             /** @description By rising address, of string Kept.Owner and the controls' things; frames from 1. Every key says its gap itself. */
             tracks: components["schemas"]["Track"][];
+            kind: components["schemas"]["KeptKind"];
         };
         /** @description A chart under a name, to be put into any gap of the film; it scales to the gap's length. */
         KeptChart: {
@@ -3711,6 +3715,11 @@ export interface components {
             /** @description What could be chosen, to be found by name on another puppet. */
             choices: components["schemas"]["KeptChoice"][];
         };
+        /**
+         * @description What is kept.
+         * @enum {unknown}
+         */
+        KeptKind: "Pose" | "Action" | "Expression";
         /** @description A value, or two or three, at a frame. */
         Key: components["schemas"]["KeyNumberKey"] | components["schemas"]["KeyPlaceKey"] | components["schemas"]["KeyChoiceKey"];
         KeyChoiceKey: {
@@ -4164,6 +4173,24 @@ export interface components {
             /** @description Runs against the way it was drawn. */
             reversed: boolean;
         };
+        /** @description A control that a face pad moves. */
+        PadFeature: {
+            /** @description Id of a dial, form, knead, bone, part, or of a pad, which takes each way for itself. */
+            thing: string;
+            /**
+             * Format: double
+             * @description How much of its whole way it goes with the pad, [−300, 300].
+             * @default 100
+             */
+            acrossPercent?: number;
+            /**
+             * Format: double
+             * @default 100
+             */
+            downPercent?: number;
+            /** @description It stays still for now. */
+            off: boolean;
+        };
         /** @enum {unknown} */
         PadSpread: "Grid" | "Triangles";
         /** @description A flat colour, or a gradient when Gradient? Paint.Gradient is set (then the colour's alpha still counts). */
@@ -4362,7 +4389,7 @@ export interface components {
             keys: components["schemas"]["KeysOnTop"];
             mirror?: null | components["schemas"]["Mirror"];
             travel: components["schemas"]["Travel"];
-            /** @description Begins where the one before has got to: planted feet on planted feet, else the body across. */
+            /** @description Begins where the one before has got to: planted feet on planted feet, else the body: across from wherever, down only from another action. */
             goesOn: boolean;
             /**
              * Format: double
@@ -4486,6 +4513,8 @@ export interface components {
             pairs: components["schemas"]["MirrorPair"][];
             /** @description What its controls are called elsewhere, where their names do not say it. */
             knows: components["schemas"]["KnownAs"][];
+            /** @description What its face pad moves; no thing twice. */
+            facePad: components["schemas"]["PadFeature"][];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
             shelf?: null | string;
         };
@@ -5276,7 +5305,7 @@ export interface components {
          * @description What sort of thing an id means.
          * @enum {unknown}
          */
-        ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch";
+        ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch" | "Expression";
         /** @description One value over time. */
         Track: components["schemas"]["TrackNumberTrack"] | components["schemas"]["TrackPlaceTrack"] | components["schemas"]["TrackChoiceTrack"];
         TrackChange: {
@@ -5428,7 +5457,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -5438,6 +5467,51 @@ export interface components {
             /** Format: int32 */
             frame: number;
             things: string[];
+        };
+        /**
+         * @description Blinks: lids close, stay shut and open again to where they were, and the brow goes along a little. Once at a frame, or at irregular
+         *     times over a stretch. Five to eight frames in all is common practice (from memory). Where a lid is held shut, or on its way, it is left alone.
+         */
+        WishBlink: {
+            /** @enum {string} */
+            kind: "blink";
+            shot: string;
+            owner: string;
+            /** @description Ids of the dials that close them, on one eye or on both; shut at 100 %. */
+            lids: string[];
+            /**
+             * Format: int32
+             * @description The first frame, of the one blink or of the stretch.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The last frame of the stretch; the first for one blink.
+             */
+            to: number;
+            /**
+             * Format: int32
+             * @description Frames, each [1, 100].
+             */
+            close: number;
+            /** Format: int32 */
+            hold: number;
+            /** Format: int32 */
+            open: number;
+            /**
+             * Format: double
+             * @description From one blink to the next about, seconds, [0.2, 60].
+             */
+            everySeconds: number;
+            /** Format: int32 */
+            seed: number;
+            /** @description Id of the brows' dial, form or knead; null for none. */
+            brow?: null | string;
+            /**
+             * Format: double
+             * @description How far it goes while the eye is shut, in its own unit.
+             */
+            browBy: number;
         };
         /** @description A focus mark on something on the stage. */
         WishFocusOn: {
@@ -5551,6 +5625,17 @@ export interface components {
             part: string;
             /** Format: int32 */
             triangles: number;
+        };
+        /** @description Moves all features of a puppet's face pad at once, and keys them. */
+        WishMoveFace: {
+            /** @enum {string} */
+            kind: "moveFace";
+            shot: string;
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description Where the pad stands, right and down, [−1, 1] each; the middle is rest. */
+            at: components["schemas"]["Point"];
         };
         /**
          * @description Plants a goal on the ground where it stands at a frame, or lifts it off again. The shift is keyed along, so that nothing

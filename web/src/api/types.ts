@@ -33,6 +33,7 @@ export type Shake = Schemas["Shake"];
 export type Reference = Schemas["Reference"];
 export type Aside = Schemas["Aside"];
 export type Kept = Schemas["Kept"];
+export type PadFeature = Schemas["PadFeature"];
 export type Placed = Schemas["Placed"];
 export type KeptChart = Schemas["KeptChart"];
 export type Gap = Schemas["Gap"];

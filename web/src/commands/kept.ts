@@ -31,12 +31,13 @@ function freeName(word: string): string {
   return `${word} ${number}`;
 }
 
-async function keep(word: string, from: number, to: number): Promise<void> {
+async function keep(word: string, from: number, to: number, asExpression = false): Promise<void> {
   const { shotId, castId } = get();
   if (shotId === null || castId === null) return;
   const id = newId("kept");
   const things = controlsMeant();
-  await commit({ kind: "keepActing", shotId, owner: castId, things, from, to, newId: id, name: freeName(word) });
+  const name = freeName(word);
+  await commit({ kind: "keepActing", shotId, owner: castId, things, from, to, newId: id, name, asExpression });
   set({ chosen: { kind: "kept", thing: id }, also: [] });
 }
 
@@ -59,7 +60,7 @@ async function place(): Promise<void> {
   const id = newId("placed");
   const how = { strengthPercent: using.strength, mirror: using.mirror, keys: using.onTop ? "Add" : "Replace" } as const;
   // A pose is placed to stand for a while.
-  const length = kept.length === 1 ? 12 : kept.length;
+  const length = kept.kind === "Action" ? kept.length : 12;
   const whole = { from: 1, to: 0, speedPercent: 100, reversed: false, fadeIn: 0, fadeOut: 0, without: [] };
   const placed = { id, owner: castId, action: kept.id, start: frame, length, ...whole, ...how };
   await commit({
@@ -104,6 +105,13 @@ export const keeping: Command[] = [
       const { from, to } = framesMeant();
       void keep("Action", from, to);
     },
+  },
+  {
+    id: "keep-expression",
+    name: "Keep this expression: dials and what parts show",
+    places: ["act"],
+    lacks: noCast,
+    run: () => void keep("Expression", get().frame, get().frame, true),
   },
   {
     id: "put-on",

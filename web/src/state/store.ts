@@ -32,6 +32,7 @@ export interface Chosen {
     | "thing"
     | "shake"
     | "reference"
+    | "expression"
     | "kept"
     | "placed";
   /** Id of the puppet on the stage, for things of it. */
@@ -118,6 +119,22 @@ export interface GhostSettings {
   as: "pictures" | "outlines";
   /** Of all puppets, not only of the one that is acted. */
   all: boolean;
+}
+
+/** How a puppet blinks. */
+export interface BlinkSettings {
+  /** What closes its eyes. */
+  lids: string[];
+  /** Frames. */
+  close: number;
+  hold: number;
+  open: number;
+  /** What moves its brows along; "" for nothing. */
+  brow: string;
+  browBy: number;
+  /** Seconds from one to the next, about. */
+  every: number;
+  seed: number;
 }
 
 /** How a kept pose or action is used. */
@@ -234,6 +251,8 @@ export interface State {
   aside: string | null;
   /** How what is kept is put on or placed. */
   using: UsingKept;
+  /** By the puppet that blinks. */
+  blinks: Record<string, BlinkSettings>;
   /** The version that was last looked at. */
   compared: string | null;
   /** References are seen; while their key is held the other way about. */
@@ -316,6 +335,7 @@ export const useStore = create<State>(() => ({
   arcs: { on: false, before: 24, after: 24 },
   aside: null,
   using: { strength: 100, mirror: null, onTop: false },
+  blinks: {},
   compared: null,
   references: true,
   referencesHeld: false,

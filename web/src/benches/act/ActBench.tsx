@@ -26,6 +26,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { FaceFields } from "./face/FaceFields";
 import { HandOverField } from "./HandOverField";
 import { KeptCard } from "./kept/KeptCard";
 import { PlacedCard } from "./kept/PlacedCard";
@@ -137,6 +138,9 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
   const row = strip?.rows.find((one) => one.thing === own?.thing);
   const part = puppet.parts.find((one) => one.id === own?.thing);
+  const face = useStore((state) =>
+    own?.kind === "expression" ? state.film?.kept.find(({ id }) => id === own.thing) : undefined,
+  );
   if (!shot) return null;
   return (
     <>
@@ -145,7 +149,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         owner={owner}
         thing={own?.thing ?? "body"}
         leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
-        title={`${own?.kind === "stand" ? "Where it stands" : nameOf(puppet, own?.thing ?? "body")} at frame ${frame}`}
+        title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))} at frame ${frame}`}
       />
       {part && <HandOverField puppet={puppet} part={part} owner={owner} shot={shot} frame={frame} />}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
@@ -189,6 +193,9 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {row && own && <BeyondFields shot={shot} row={row} />}
       {row && own && <OtherSideField puppet={puppet} row={row} />}
       <PathFields shotId={shot.id} />
+      {(own === null || own.kind === "dial" || own.kind === "expression") && (
+        <FaceFields puppet={puppet} owner={owner} shot={shot} frame={frame} />
+      )}
       <GapCard owner={owner} />
       <CommandButton
         command="rest-follows"

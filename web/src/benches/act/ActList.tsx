@@ -1,5 +1,5 @@
 import { useTheme } from "@mui/material/styles";
-import type { Puppet } from "../../api/types";
+import type { Kept, Puppet } from "../../api/types";
 import { Foldable } from "../../fields/Foldable";
 import { Heading } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
@@ -18,7 +18,12 @@ interface Control extends PickLine {
 }
 
 /** What a puppet is acted by, under headings that fold away: controls first, then its parts, then what sits on them. */
-function controlsOf(puppet: Puppet, inks: Inks, byCarriers: boolean): { title: string; lines: Control[] }[] {
+function controlsOf(
+  puppet: Puppet,
+  faces: Kept[],
+  inks: Inks,
+  byCarriers: boolean,
+): { title: string; lines: Control[] }[] {
   const pins = puppet.parts.flatMap((part) => part.pins);
   const looks = puppet.parts.flatMap((part) => [
     ...part.kneads.map((one) => ({ ...one, note: "knead", kind: "knead" as const })),
@@ -40,6 +45,10 @@ function controlsOf(puppet: Puppet, inks: Inks, byCarriers: boolean): { title: s
           .filter((bone) => !obeyed(puppet, bone.id))
           .map(({ id, name }) => ({ id, name, note: "bone", kind: "bone" as const, ink: inks.brass })),
       ],
+    },
+    {
+      title: "Expressions",
+      lines: faces.map(({ id, name }) => ({ id, name, note: "amount", kind: "expression" as const, ink: inks.plum })),
     },
     {
       title: "Parts",
@@ -74,6 +83,7 @@ function pick(owner: string, thing: string, kind: Chosen["kind"], more: boolean)
 export function ActList({ puppet }: { puppet: Puppet | null }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
+  const faces = useStore((state) => state.film?.kept)?.filter(({ kind }) => kind === "Expression") ?? [];
   const castId = useStore((state) => state.castId);
   const chosen = useStore((state) => state.chosen);
   const also = useStore((state) => state.also);
@@ -93,7 +103,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
           />
           {member.id === castId &&
             puppet &&
-            controlsOf(puppet, inks, byCarriers)
+            controlsOf(puppet, faces, inks, byCarriers)
               .filter(({ lines }) => lines.length > 0)
               .map(({ title, lines }) => (
                 <Foldable key={title} title={title} count={lines.length}>

@@ -21,10 +21,10 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
   const using = useStore((state) => state.using);
   const frame = useStillFrame();
   const change = (changes: Partial<typeof using>) => set({ using: { ...get().using, ...changes } });
-  const isPose = kept.length === 1;
+  const isPose = kept.kind !== "Action";
   return (
     <>
-      <Heading>{isPose ? "Kept pose" : `Kept action, ${count(kept.length, "frame")}`}</Heading>
+      <Heading>{isPose ? `Kept ${kept.kind.toLowerCase()}` : `Kept action, ${count(kept.length, "frame")}`}</Heading>
       <Box sx={{ display: "flex", justifyContent: "center", my: 1 }}>
         <KeptPicture kept={kept} puppet={puppet} size={120} />
       </Box>

@@ -62,7 +62,7 @@ function Line({ kept, puppet, chosen }: { kept: Kept; puppet: Puppet | null; cho
           {kept.name}
         </Box>
         <Box component="span" sx={{ fontSize: 12, opacity: 0.8 }}>
-          {kept.length === 1 ? "pose" : count(kept.length, "frame")}
+          {kept.kind === "Action" ? count(kept.length, "frame") : kept.kind.toLowerCase()}
         </Box>
       </ButtonBase>
     </li>

@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>Moves all features of a puppet's face pad at once, and keys them.</summary>
+/// <param name="At">Where the pad stands, right and down, [−1, 1] each; the middle is rest.</param>
+public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : Wish
+{
+    /// <summary>How far a bone or part is turned where the pad is fully to one side, degrees.</summary>
+    private const double FullTurn = 20;
+
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
+    {
+        var frame = frameAt(new View(Shot), Frame);
+        var puppet = Drag.FindCast(frame, Owner).Plan.Puppet;
+        FilmException.ThrowIf(!(Math.Abs(At.X) <= 1 && Math.Abs(At.Y) <= 1), "face pad", "stands outside itself", "keep it between −1 and 1");
+        var values = puppet.FacePad.Where(feature => !feature.Off).SelectMany(feature => Values(frame, feature)).ToImmutableArray();
+        FilmException.ThrowIf(values.IsEmpty, $"face pad of '{puppet.Name}'", "moves nothing", "switch something on for it");
+        return new SetKeys(Shot, Frame, values, "Moved the face");
+    }
+
+    private IEnumerable<KeyValue> Values(Evaluator frame, PadFeature feature)
+    {
+        var (across, down) = (At.X * feature.AcrossPercent / 100, At.Y * feature.DownPercent / 100);
+        if (Find(Properties.Down) is { } second)
+        {
+            return [.. Value(Properties.Across, 100 * across), new KeyValue(second, Math.Round(100 * down, 1))];
+        }
+
+        // What has one number takes both ways together.
+        return [.. Value(Properties.Across, 100 * (across + down)), .. Value(Properties.Amount, 100 * (across + down)), .. Value(Properties.Turn, FullTurn * (across + down))];
+
+        Address? Find(PropertyInfo property) => new Address(Owner, feature.Thing, property.Name) is var address && frame.Plan.Slots.Find(address) >= 0 ? address : null;
+
+        IEnumerable<KeyValue> Value(PropertyInfo property, double value) =>
+            Find(property) is { } address ? [new KeyValue(address, Math.Clamp(Math.Round(value, 1), property.Min, property.Max))] : [];
+    }
+}

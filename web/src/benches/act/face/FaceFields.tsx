@@ -1,0 +1,29 @@
+import type { Puppet, Shot } from "../../../api/types";
+import { CommandButton } from "../../../commands/CommandButton";
+import { Foldable } from "../../../fields/Foldable";
+import { Blinks } from "./Blinks";
+import { FacePad } from "./FacePad";
+import { lidsOf } from "./features";
+
+/** A face as a whole: a pad over its features, blinks, and what is kept of it. */
+export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; frame: number }) {
+  const { puppet, owner, shot, frame } = props;
+  if (lidsOf(puppet).length === 0) return null;
+  return (
+    <>
+      <Foldable title="Face pad" count={puppet.facePad.filter(({ off }) => !off).length}>
+        <FacePad puppet={puppet} owner={owner} shot={shot.id} frame={frame} />
+      </Foldable>
+      <Foldable title="Blinks" count={lidsOf(puppet).filter(({ name }) => /blink|lid|eye/i.test(name)).length}>
+        <Blinks {...props} />
+      </Foldable>
+      <CommandButton
+        command="keep-expression"
+        says="Its dials and what its parts show, as an amount to be keyed"
+        sx={{ mt: 0.5 }}
+      >
+        Keep this expression
+      </CommandButton>
+    </>
+  );
+}
