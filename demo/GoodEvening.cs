@@ -30,7 +30,8 @@ internal static class GoodEvening
             new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 930, Y = 2120, SizePercent = 230 })),
             new AddThing(ShotId, OnStage.Puppet(Pip, "Pip", pip.Puppet, new Stand { Distance = 3.25, X = 520, Y = 1068, SizePercent = 120 })),
         ];
-        return Camera(Laugh(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth), pip));
+        film = Laugh(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth), pip);
+        return Camera(Mildly(film, rig));
     }
 
     private static Film Cards(Film film)
@@ -57,6 +58,19 @@ internal static class GoodEvening
         (int Frame, string Shows)[] words = [(40, open), (44, ""), (46, open), (53, "")];
         film = blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
         return words.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Choice(Bramble, mouth, "swap", key.Shows)));
+    }
+
+    /// <summary>From the turn on his whole face is mild: lids a little low, brows a little up, under all that he does with it.</summary>
+    private static Film Mildly(Film film, BrambleRig rig)
+    {
+        const string Scratch = "scratch";
+        const string Mild = "bramble-mild";
+        film = new AddShot(new Shot { Id = Scratch, Name = "Scratch", Length = 1 }).Apply(film);
+        film = new AddThing(Scratch, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand())).Apply(film);
+        film = Keyed.Card(film, Scratch, 1, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", 14), (BrambleRig.Worried, "amount", 24)));
+        film = new RemoveShot(Scratch).Apply(new KeepActing(Scratch, Bramble, [], 1, 1, Mild, "Mild") { AsExpression = true }.Apply(film));
+        film = Keyed.Alone(film, ShotId, 24, Gap.Both, Keyed.Of(Bramble, (Mild, "amount", 0)));
+        return Keyed.Alone(film, ShotId, 36, Gap.Both, Keyed.Of(Bramble, (Mild, "amount", 100)));
     }
 
     /// <summary>On his shoulder Pip listens, draws a breath, and laughs it out in a stagger, twice; the wing shivers with it.</summary>

@@ -82,3 +82,45 @@ test("a pose and an action are kept, put on, placed, dragged, repeated and turne
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await expect(block).toHaveCount(1);
 });
+
+test("a face: a blink, an expression by its amount, and a pad that turns the head", async ({ page }) => {
+  await open(page, server);
+  await page.evaluate(() => window.fretsaw.setState({ frame: 70, chosen: null }));
+  await painted(page);
+  const card = page.getByRole("complementary", { name: "Details" });
+  // biome-ignore lint/suspicious/noExplicitAny: a film is JSON here
+  const keysOf = async (name: string, property: string): Promise<any[]> => {
+    const film = await server.film("demo");
+    const puppet = film.puppets.find((one: { name: string }) => one.name === "Bramble");
+    const thing = [...puppet.dials, ...film.kept].find((one: { name: string }) => one.name === name)?.id;
+    return shotOf(film).tracks.find((track: { address: { thing: string; property: string } }) => track.address.thing === thing && track.address.property === property)?.keys ?? [];
+  };
+  await oneEdit(page, () => card.getByRole("button", { name: "Blink at 70" }).click());
+  const lids = (await keysOf("Blink", "across")).filter(({ frame }) => frame >= 70 && frame <= 76);
+  expect(lids.map(({ frame, value }) => [frame, value])).toEqual([
+    [70, 0],
+    [72, 100],
+    [73, 100],
+    [76, 0],
+  ]);
+
+  await oneEdit(page, () => card.getByRole("button", { name: "Keep this expression" }).click());
+  await page.getByRole("list", { name: "Expressions of Bramble" }).getByRole("button", { name: /^Expression 1/ }).click();
+  const amount = card.getByLabel("Amount, %");
+  await expect(amount).toHaveValue("0");
+  await amount.fill("40");
+  await oneEdit(page, () => page.keyboard.press("Enter"));
+  expect((await keysOf("Expression 1", "amount")).map(({ value }) => value)).toContain(40);
+
+  await card.getByLabel("A pad moves").selectOption({ label: "Head turn" });
+  const pad = card.getByRole("slider", { name: "Face of Bramble" });
+  const box = await pad.boundingBox();
+  if (!box) throw new Error("The pad is not to be seen.");
+  await oneEdit(page, async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 0.75, box.y + box.height / 2, { steps: 3 });
+    await page.mouse.up();
+  });
+  expect((await keysOf("Head turn", "across")).find(({ frame }) => frame === 70)?.value).toBeCloseTo(50, -1);
+});
