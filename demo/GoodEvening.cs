@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
@@ -68,7 +69,8 @@ internal static class GoodEvening
         film = new AddShot(new Shot { Id = Scratch, Name = "Scratch", Length = 1 }).Apply(film);
         film = new AddThing(Scratch, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand())).Apply(film);
         film = Keyed.Card(film, Scratch, 1, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", 14), (BrambleRig.Worried, "amount", 24)));
-        film = new RemoveShot(Scratch).Apply(new KeepActing(Scratch, Bramble, [], 1, 1, Mild, "Mild") { AsExpression = true }.Apply(film));
+        film = (new KeepActing(Scratch, Bramble, [], 1, 1, Mild, "Mild") { AsExpression = true }).Of(film).Apply(film);
+        film = new RemoveShot(Scratch).Apply(film);
         film = Keyed.Alone(film, ShotId, 24, Gap.Both, Keyed.Of(Bramble, (Mild, "amount", 0)));
         return Keyed.Alone(film, ShotId, 36, Gap.Both, Keyed.Of(Bramble, (Mild, "amount", 100)));
     }

@@ -1,5 +1,6 @@
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
@@ -24,9 +25,9 @@ internal static class TakeOff
         film = new AddShot(new Shot { Id = Scratch, Name = "Scratch", Length = 48 }).Apply(film);
         film = new AddThing(Scratch, OnStage.Puppet(Pip, "Pip", pip.Puppet, new Stand { Distance = 3.6, X = 900, Y = 800 })).Apply(film);
         film = Acted(film, pip, [(1, 0, 0, 0, 100, 0, 0), (5, 0, 6, 6, 86, 14, -10), (8, 8, -40, -14, 118, -84, 24), (11, 34, -120, -18, 104, 42, 30), (13, 60, -170, -16, 100, -78, 34)]);
-        film = new KeepActing(Scratch, Pip, [], 1, 13, Leap, "Leap off").Apply(film);
-        film = new KeepActing(Scratch, Pip, [], 25, 24 + BeatLength, Beat, "Wing beat").Apply(
-            Acted(film, pip, [(25, 0, 0, -16, 100, -78, 34), (29, 84, -104, -12, 103, 46, 30), (24 + BeatLength, 160, -142, -16, 100, -78, 34)]));
+        film = new KeepActing(Scratch, Pip, [], 1, 13, Leap, "Leap off").Of(film).Apply(film);
+        film = Acted(film, pip, [(25, 0, 0, -16, 100, -78, 34), (29, 84, -104, -12, 103, 46, 30), (24 + BeatLength, 160, -142, -16, 100, -78, 34)]);
+        film = new KeepActing(Scratch, Pip, [], 25, 24 + BeatLength, Beat, "Wing beat").Of(film).Apply(film);
         return new RemoveShot(Scratch).Apply(film);
     }
 

@@ -29,7 +29,7 @@ if (args is ["large", var into])
 if (args is [var only, var given])
 {
     var some = new Table().AddColumns("Native figure", "Measured", "Aim");
-    Action<Table, string> measure = only switch { "rig" => RigFigures.Measure, "picture" => PictureFigures.Measure, _ => LongFigures.Measure };
+    Action<Table, string> measure = only switch { "rig" => RigFigures.Measure, "picture" => PictureFigures.Measure, "actions" => ActionFigures.Measure, _ => LongFigures.Measure };
     measure(some, given);
     AnsiConsole.Write(some);
     return;
@@ -74,6 +74,7 @@ table.AddRow("Memory at frames 100, 300, 500", $"{memory[1]}, {memory[5]}, {memo
 PictureFigures.Measure(table, folder);
 RigFigures.Measure(table, folder);
 LongFigures.Measure(table, folder);
+ActionFigures.Measure(table, folder);
 WriteHostile(Path.Combine(folder, "hostile"));
 AnsiConsole.Write(table);
 Console.WriteLine($"native-evaluation-ms {evaluation.ToString("0.0000", System.Globalization.CultureInfo.InvariantCulture)}");

@@ -78,7 +78,6 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(KeepAside), "keepAside")]
 [JsonDerivedType(typeof(TakeAside), "takeAside")]
 [JsonDerivedType(typeof(RemoveAside), "removeAside")]
-[JsonDerivedType(typeof(KeepActing), "keepActing")]
 [JsonDerivedType(typeof(Keep), "keep")]
 [JsonDerivedType(typeof(RenameKept), "renameKept")]
 [JsonDerivedType(typeof(RemoveKept), "removeKept")]

@@ -20,6 +20,7 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(HandOver), "handOver")]
 [JsonDerivedType(typeof(StretchOneWay), "stretchOneWay")]
 [JsonDerivedType(typeof(Squash), "squash")]
+[JsonDerivedType(typeof(KeepActing), "keepActing")]
 [JsonDerivedType(typeof(Blink), "blink")]
 [JsonDerivedType(typeof(MoveFace), "moveFace")]
 [JsonDerivedType(typeof(MeshOf), "meshOf")]

@@ -28,7 +28,7 @@ public class FaceTests
     private static Film Worried(params Track[] tracks)
     {
         var film = Film(TestFilm.Keyed("brows", "across", (1, 60)), TestFilm.Keyed("neck", "turn", (1, 9)), TestFilm.Chosen("mouth", "swap", (1, "grin")));
-        film = TestFilm.Made(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 1, 1, "worried", "Worried") { AsExpression = true });
+        film = KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 1, 1, "worried", "Worried") { AsExpression = true });
         return film with { Shots = [film.Shots[0] with { Tracks = [.. tracks.OrderBy(track => track.Address)], Cards = [] }] };
     }
 
@@ -40,7 +40,7 @@ public class FaceTests
     public void It_is_kept_of_dials_and_swaps_and_of_nothing_else()
     {
         Assert.Equal(["brows", "mouth"], Worried().Kept[0].Controls.Select(control => control.Thing).Order());
-        Assert.Throws<FilmException>(() => new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["neck"], 1, 1, "x", "X") { AsExpression = true }.Apply(Film()));
+        Assert.Throws<FilmException>(() => KeptFilm.Kept(Film(), new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["neck"], 1, 1, "x", "X") { AsExpression = true }));
     }
 
     [Fact]

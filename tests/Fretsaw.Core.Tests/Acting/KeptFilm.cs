@@ -1,6 +1,7 @@
 using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
@@ -62,7 +63,9 @@ internal static class KeptFilm
         TestFilm.Keyed("head", "turn", (1, 0), (6, 15), (17, 0)),
     ];
 
-    public static Film Kept(int from, int to, params Track[] tracks) => TestFilm.Made(Of(tracks), new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], from, to, "kept", "Kept"));
+    public static Film Kept(int from, int to, params Track[] tracks) => KeptFilm.Kept(Of(tracks), new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], from, to, "kept", "Kept"));
+
+    public static Film Kept(Film film, KeepActing keep) => TestFilm.Made(film, keep.Of(film));
 
     /// <summary>The film without keys, with the action placed.</summary>
     public static Film Placed(Film film, Placed placed, params Track[] under) =>

@@ -1,6 +1,7 @@
 using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 
 namespace Fretsaw.Core.Tests;
 
@@ -50,7 +51,7 @@ public class KeptPoseTests
     {
         var once = Put(100, put => put with { Mirror = Mirror.Sides });
         Assert.Equal((-30, -50, 20, 10), (once.Seen(40, "head", "turn"), once.Seen(40, "look", "across"), once.Seen(40, "hand", "shiftX"), once.Seen(40, "hand", "shiftY")));
-        var again = new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 40, 40, "kept-2", "Mirrored").Apply(once);
+        var again = KeptFilm.Kept(once, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 40, 40, "kept-2", "Mirrored"));
         var twice = new PutPose(TestFilm.ShotId, TestFilm.Owner, "kept-2", 60, []) { Mirror = Mirror.Sides }.Apply(again);
         foreach (var (thing, property) in new[] { ("head", "turn"), ("look", "across"), ("hand", "shiftX"), ("hand", "shiftY") })
         {
@@ -85,7 +86,7 @@ public class KeptPoseTests
     [Fact]
     public void A_pose_that_fits_nothing_is_refused_with_a_remedy()
     {
-        var film = TestFilm.Made(Film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["hand"], 1, 1, "reach", "Reach"));
+        var film = KeptFilm.Kept(Film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["hand"], 1, 1, "reach", "Reach"));
         film = new KnowControlAs("q", "Hand", ThingKind.Reach, "").Apply(film);
         var error = Assert.Throws<FilmException>(() => new PutPose(TestFilm.ShotId, KeptFilm.Other, "reach", 4, []).Apply(film));
         Assert.Equal("say which of its controls fit", error.Remedy);
@@ -94,10 +95,10 @@ public class KeptPoseTests
     [Fact]
     public void A_chosen_control_without_keys_is_kept_as_it_is_at_rest()
     {
-        var film = TestFilm.Made(KeptFilm.Of(), new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["hand"], 5, 5, "reach", "Reach"));
+        var film = KeptFilm.Kept(KeptFilm.Of(), new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["hand"], 5, 5, "reach", "Reach"));
         Assert.Equal(["hand"], film.Kept[0].Controls.Select(control => control.Thing));
         Assert.Equal(["planted", "shift"], film.Kept[0].Tracks.Select(track => track.Address.Property));
-        Assert.Throws<FilmException>(() => new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 5, 5, "all", "All").Apply(film));
+        Assert.Throws<FilmException>(() => KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 5, 5, "all", "All")));
     }
 
     [Fact]

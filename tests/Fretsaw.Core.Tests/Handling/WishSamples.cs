@@ -25,6 +25,8 @@ internal static class WishSamples
         new SetStation("pup", "dial"),
         new MakeHeadTurn("pup", "mouth", [new FeatureDepth("shape", 0.5)], "look"),
         new KeyStand("s", "flat", 9),
+        new KeepActing("s", "use", ["up", "mouth"], 1, 12, "kept-2", "Second"),
+        new KeepActing("s", "use", ["dial", "mouth"], 5, 5, "kept-2", "Face") { AsExpression = true },
         new Blink("s", "use", ["dial"], 12, 12) { Close = 2, Hold = 1, Open = 3, Brow = "knead", BrowBy = 9 },
         new MoveFace("s", "use", 9, new Point(0.5, -0.5)),
         new PutAtDistance("s", "flat", 9, 7, KeepSize: true),

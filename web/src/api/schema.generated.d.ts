@@ -2189,7 +2189,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeepActing"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2616,32 +2616,11 @@ export interface components {
             count: number;
             title?: null | string;
         };
-        /** @description Puts something that was kept elsewhere, as it is, into this film; in the place of one with its id. */
+        /** @description Keeps a pose, an action or an expression; in the place of one with its id. It holds all of it, so it means the same wherever it came from. */
         EditKeep: {
             /** @enum {string} */
             kind: "keep";
             kept: components["schemas"]["Kept"];
-            title?: null | string;
-        };
-        /**
-         * @description Keeps what a puppet does from one frame to another under a name: as a pose where the two are one, else as an action. What is kept is
-         *     what is seen, from keys and from placed actions.
-         */
-        EditKeepActing: {
-            /** @enum {string} */
-            kind: "keepActing";
-            shotId: string;
-            owner: string;
-            things: string[];
-            /** Format: int32 */
-            from: number;
-            /** Format: int32 */
-            to: number;
-            /** @description New to what the film keeps. */
-            newId: string;
-            name: string;
-            /** @description As an expression: of dials, forms, kneads and what parts show, and of nothing else. */
-            asExpression: boolean;
             title?: null | string;
         };
         /** @description Keeps the acting of a shot, as it is now, aside under a name. */
@@ -5457,7 +5436,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -5552,6 +5531,27 @@ export interface components {
             frame: number;
             /** @description Id of the part or bone that carries it from here on, string Address.Body, or string Address.Stand for nothing. */
             to: string;
+        };
+        /**
+         * @description Keeps what a puppet does from one frame to another under a name: as a pose where the two are one, else as an action. What is kept is
+         *     what is seen, from keys and from placed actions.
+         */
+        WishKeepActing: {
+            /** @enum {string} */
+            kind: "keepActing";
+            shot: string;
+            owner: string;
+            /** @description Ids of the puppet's controls; none for all that are keyed. A control that is not keyed is kept as it is at rest. */
+            things: string[];
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            /** @description New to what the film keeps. */
+            newId: string;
+            name: string;
+            /** @description As an expression: of dials, forms, kneads and what parts show, and of nothing else. */
+            asExpression: boolean;
         };
         /** @description Keys everything of a puppet as it stands: every value that has keys, or, for its first card, every control. */
         WishKeyPose: {

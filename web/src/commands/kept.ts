@@ -1,4 +1,4 @@
-import { commit } from "../state/film";
+import { commit, wish } from "../state/film";
 import { castOf, newId, puppetIdOf, rangeOf, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { choiceHere, spanOf } from "../strip/beads";
@@ -37,7 +37,7 @@ async function keep(word: string, from: number, to: number, asExpression = false
   const id = newId("kept");
   const things = controlsMeant();
   const name = freeName(word);
-  await commit({ kind: "keepActing", shotId, owner: castId, things, from, to, newId: id, name, asExpression });
+  await wish({ kind: "keepActing", shot: shotId, owner: castId, things, from, to, newId: id, name, asExpression });
   set({ chosen: { kind: "kept", thing: id }, also: [] });
 }
 

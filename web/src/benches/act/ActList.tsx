@@ -11,6 +11,7 @@ import { type PickLine, PickList } from "../PickList";
 import { PutOnStage } from "../PutOnStage";
 import { obeyed } from "../rig/chains";
 import { BringReference } from "./BringReference";
+import { FromOtherFilm } from "./kept/FromOtherFilm";
 import { KeptList } from "./kept/KeptList";
 
 interface Control extends PickLine {
@@ -137,6 +138,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
         </Foldable>
       )}
       <BringReference />
+      <FromOtherFilm />
     </>
   );
 }

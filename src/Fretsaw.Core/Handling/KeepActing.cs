@@ -1,0 +1,106 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Handling;
+
+/// <summary>
+/// Keeps what a puppet does from one frame to another under a name: as a pose where the two are one, else as an action. What is kept is
+/// what is seen, from keys and from placed actions.
+/// </summary>
+/// <param name="Things">Ids of the puppet's controls; none for all that are keyed. A control that is not keyed is kept as it is at rest.</param>
+/// <param name="NewId">New to what the film keeps.</param>
+public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string> Things, int From, int To, string NewId, string Name) : Wish
+{
+    /// <summary>As an expression: of dials, forms, kneads and what parts show, and of nothing else.</summary>
+    public bool AsExpression { get; init; }
+
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Of(film);
+
+    /// <exception cref="FilmException">There is no such stretch, or nothing in it to keep.</exception>
+    public Keep Of(Film film)
+    {
+        FilmException.ThrowIf(From < 1 || To < From || To > ShotCheck.MaxLength, "frames", $"{From} to {To} are no stretch of a shot", "end where it begins, or later");
+        var shot = film.Shots.Find(Shot, "shot");
+        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
+        var acted = new Acted(film, shot, Owner);
+        var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
+        var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
+        var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
+        var faces = FaceOf(puppet);
+        chosen = AsExpression ? [.. chosen.Where(address => faces.Contains(address.Thing) || address.Property == Properties.Swap.Name)] : chosen;
+        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "key its dials or what its parts show first" : "key its pose first, or choose its controls");
+        var things = chosen.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
+        var kept = new Kept
+        {
+            Id = NewId,
+            Name = Name,
+            Length = To - From + 1,
+            Kind = AsExpression ? KeptKind.Expression : From == To ? KeptKind.Pose : KeptKind.Action,
+            Controls = [.. Names.InPuppet(puppet).Where(named => things.Contains(named.Id)).DistinctBy(named => named.Id).Select(named => Control(film, puppet, named, tables[named.Id]))],
+            Tracks = [.. chosen.Distinct().Select(address => Cut(shot, address, acted, tables[address.Thing])).OrderBy(track => track.Address)],
+        };
+        return new Keep(kept);
+    }
+
+    private static HashSet<string> FaceOf(Puppet puppet) =>
+        [.. puppet.Dials.Select(dial => dial.Id), .. puppet.Parts.SelectMany(part => part.Kneads.Select(knead => knead.Id).Concat(part.Forms.Select(form => form.Id)))];
+
+    private IEnumerable<Address> ValuesOf(string thing, List<Address> keyed, Dictionary<string, ImmutableArray<PropertyInfo>> tables)
+    {
+        if (!tables.TryGetValue(thing, out var table))
+        {
+            throw new FilmException($"'{thing}'", "is no control of this puppet", "choose one that is");
+        }
+
+        var own = keyed.Where(address => address.Thing == thing).ToList();
+        return own.Count > 0 ? own : table.Select(property => new Address(Owner, thing, property.Place?.Name ?? property.Name)).Distinct();
+    }
+
+    private static KeptControl Control(Film film, Puppet puppet, NamedId named, ImmutableArray<PropertyInfo> table) => new(named.Id, named.Name, named.Kind)
+    {
+        Size = Math.Round(ControlSizes.Of(film, puppet, named.Id), 2),
+        Choices = [.. table.Where(property => property.Jumps).SelectMany(property => property.Choices.Select(choice => new KeptChoice(property.Name, choice.Id, choice.Title)))],
+    };
+
+    /// <summary>The keys within the stretch, and one at either end.</summary>
+    private Track Cut(Films.Shot shot, Address address, Acted acted, ImmutableArray<PropertyInfo> table)
+    {
+        var property = Properties.Named(table, Properties.FindPlace(address)?.Axes[0] ?? address.Property)!;
+        var seen = new SeenValue(address, property, acted, into: null, later: From - 1);
+        var cards = TrackRuns.CardsOf(shot, address);
+        var empty = seen.Empty(address with { Owner = Kept.Owner });
+        var own = shot.Tracks.Find(address)?.AllKeys.Where(key => key.Frame >= From && key.Frame <= To).Select(key => key is ChoiceKey ? key : key with { Gap = TrackRuns.GapOf(key, cards) }) ?? [];
+        var keys = own.Select(key => key with { Frame = key.Frame - From + 1 }).ToDictionary(key => key.Frame);
+        foreach (var end in (int[])[1, To - From + 1])
+        {
+            keys.TryAdd(end, empty switch
+            {
+                PlaceTrack => new PlaceKey(end, default) { Gap = Gap.Even },
+                ChoiceTrack => new ChoiceKey(end, ""),
+                _ => new NumberKey(end, 0) { Gap = Gap.Even },
+            });
+        }
+
+        return SameFrames.Fit(empty, keys.Values, 1, To - From + 1, seen, track => RunOf(track, property));
+    }
+
+    private static Func<double, Place> RunOf(Track track, PropertyInfo property)
+    {
+        switch (track)
+        {
+            case PlaceTrack places:
+                return TrackRuns.Of(places, TrackRuns.NoCards).At;
+            case ChoiceTrack choices:
+                var run = TrackRuns.Of(choices, property);
+                return frame => new Place(run.At(frame), 0, 0);
+            default:
+                var numbers = TrackRuns.Of((NumberTrack)track, TrackRuns.NoCards);
+                return frame => new Place(numbers.At(frame), 0, 0);
+        }
+    }
+}
