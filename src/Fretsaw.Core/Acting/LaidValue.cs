@@ -65,10 +65,17 @@ internal sealed class LaidValue(Address address, PropertyInfo property, LaidValu
     /// <param name="isKeyed">As if a key stood at the very frame.</param>
     private double Laid(double frame, double under, bool isKeyed = false)
     {
-        var value = under;
-        foreach (ref readonly var layer in layers.AsSpan())
+        // What lies under an action that is seen wholly is not asked: after a row of actions each of them still holds.
+        var first = layers.Length - 1;
+        while (first > 0 && WeightAt(layers[first], frame, isKeyed) < 1)
         {
-            var weight = frame > layer.Action.Clock.End && (isKeyed || frame >= layer.HeldUntil) ? 0 : layer.Action.WeightAt(frame);
+            first--;
+        }
+
+        var value = under;
+        foreach (ref readonly var layer in layers.AsSpan(first))
+        {
+            var weight = WeightAt(layer, frame, isKeyed);
             if (weight > 0)
             {
                 var says = layer.Number.At(frame);
@@ -78,6 +85,9 @@ internal sealed class LaidValue(Address address, PropertyInfo property, LaidValu
 
         return value;
     }
+
+    private static double WeightAt(in Layer layer, double frame, bool isKeyed) =>
+        frame > layer.Action.Clock.End && (isKeyed || frame >= layer.HeldUntil) ? 0 : layer.Action.WeightAt(frame);
 
     private double ShareOfKeys(in Layer layer, double frame)
     {

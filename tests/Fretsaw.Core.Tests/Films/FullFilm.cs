@@ -99,8 +99,8 @@ internal static class FullFilm
         Shelf = "shelf-1",
         BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
-            FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
-            Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
+        FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
+        Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [
             TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), SharePercent = 60, FollowThrough = Follow },
