@@ -39,6 +39,4 @@ internal sealed class ActionClock(Placed placed, Kept kept)
 
     /// <summary>The frame of the action at a place within its round.</summary>
     public double FrameAt(double within) => Reversed ? To - within : From + within;
-
-    public double FrameOf(double frame) => FrameAt(Gone(frame).Within);
 }

@@ -14,6 +14,9 @@ internal sealed class ActionTravel
 
     private readonly ActionClock clock;
     private readonly (ActionValue? X, ActionValue? Y) body;
+    private readonly Foot[] goals;
+
+    /// <summary>The goals that carry the body.</summary>
     private readonly Foot[] feet;
     private readonly bool arePlanted;
 
@@ -25,7 +28,7 @@ internal sealed class ActionTravel
     {
         this.clock = clock;
         body = (Find(Address.Body, Properties.ShiftX), Find(Address.Body, Properties.ShiftY));
-        var goals = puppet.Reaches.Select(reach => new Foot(Find(reach.Id, Properties.ShiftX), Find(reach.Id, Properties.ShiftY), Find(reach.Id, Properties.Planted), RestOf(puppet, reach))).ToArray();
+        goals = [.. puppet.Reaches.Select(reach => new Foot(Find(reach.Id, Properties.ShiftX), Find(reach.Id, Properties.ShiftY), Find(reach.Id, Properties.Planted), RestOf(puppet, reach)))];
         arePlanted = goals.Any(goal => goal.Planted is not null && Enumerable.Range(clock.From, clock.Round + 1).Any(frame => goal.IsPlanted(frame)));
         feet = arePlanted ? goals : LowOnes(goals);
         if (placed.Travel == Travel.Onward && clock.Round > 0)
@@ -53,6 +56,32 @@ internal sealed class ActionTravel
 
         var frame = Math.Clamp((int)within, 0, clock.Round - 1);
         return carried + gone[frame] + (Step(frame, within) ?? ((gone[frame + 1] - gone[frame]) * (within - frame)));
+    }
+
+    /// <summary>How far from where it was kept it begins, so that the feet which stand before and in it come onto each other, or else the body.</summary>
+    /// <param name="seen">What is seen of a value when it begins, without it.</param>
+    /// <param name="isActed">Whether one before it has a say in a value.</param>
+    public Point From(Func<ActionValue, double> seen, Predicate<Address> isActed)
+    {
+        var start = clock.FrameAt(0);
+        var (sum, count) = (default(Point), 0);
+        foreach (var goal in goals)
+        {
+            if (goal.IsPlanted(start) && seen(goal.Planted!) > 0.5)
+            {
+                (sum, count) = (sum + new Point(Off(goal.X), Off(goal.Y)), count + 1);
+            }
+        }
+
+        if (count > 0)
+        {
+            return sum * (1.0 / count);
+        }
+
+        // What is keyed stands on the ground, so a crouch stays one; what another action has brought up into the air stays there.
+        return new Point(Off(body.X), body.Y is not null && isActed(body.Y.Address) ? Off(body.Y) : 0);
+
+        double Off(ActionValue? value) => value is null ? 0 : seen(value) - value.OnPuppet(start);
     }
 
     /// <summary>The rest place of the goal, puppet pixels.</summary>

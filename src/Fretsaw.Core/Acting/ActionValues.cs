@@ -6,10 +6,16 @@ namespace Fretsaw.Core.Acting;
 
 /// <summary>How what is kept is put on a puppet.</summary>
 /// <param name="Strength">1 for as it was kept.</param>
-/// <param name="Chooses">What is chosen comes too: less than half a pose has none of it.</param>
 /// <param name="Mirror">Null for as it was kept.</param>
 /// <param name="Without">Kept controls that are left out.</param>
-internal readonly record struct HowToAct(double Strength, bool Chooses, Mirror? Mirror, ImmutableArray<string> Without);
+/// <param name="Chooses">What is chosen comes too.</param>
+internal readonly record struct HowToAct(double Strength, bool Chooses, Mirror? Mirror, ImmutableArray<string> Without)
+{
+    /// <summary>Less than half a pose has nothing of what it chooses, %.</summary>
+    public const double ChoosesFrom = 50;
+
+    public static HowToAct Of(Placed placed) => new(placed.StrengthPercent / 100, placed.StrengthPercent >= ChoosesFrom, placed.Mirror, placed.Without);
+}
 
 /// <summary>What is kept, number by number, as it comes out on a puppet whose controls fit.</summary>
 internal static class ActionValues

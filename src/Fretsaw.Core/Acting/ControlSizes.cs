@@ -1,5 +1,4 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Acting;
 
@@ -11,8 +10,7 @@ internal static class ControlSizes
     {
         if (thing == Address.Body)
         {
-            var boxes = puppet.Parts.Select(part => DrawingOf(film, part)?.Bounds).OfType<Box>().ToList();
-            return boxes.Count == 0 ? 0 : boxes.Max(box => box.Y + box.Height) - boxes.Min(box => box.Y);
+            return film.BoxOf(puppet).Height;
         }
 
         if (puppet.Bones.FirstOrDefault(bone => bone.Id == thing) is { } bone)
@@ -22,27 +20,12 @@ internal static class ControlSizes
 
         if (puppet.Reaches.FirstOrDefault(reach => reach.Id == thing) is { } reach)
         {
-            var length = 0.0;
-            var last = reach.Lower;
-            for (var i = 0; i < puppet.Bones.Length && puppet.Bones.FirstOrDefault(one => one.Id == last) is { } link; i++)
-            {
-                length += LengthOf(link);
-                if (link.Id == reach.Upper)
-                {
-                    break;
-                }
-
-                last = link.RidesOn;
-            }
-
-            return length;
+            return PuppetCheck.ChainOf(puppet, reach.Upper, reach.Lower, $"reach '{reach.Name}'").Sum(LengthOf);
         }
 
         var part = puppet.Parts.FirstOrDefault(part => part.Id == thing || part.Pins.Any(pin => pin.Id == thing) || part.Kneads.Any(knead => knead.Id == thing) || part.Forms.Any(form => form.Id == thing));
-        return part is not null && DrawingOf(film, part) is { Bounds: var bounds } ? double.Hypot(bounds.Width, bounds.Height) : 0;
+        return part?.Drawing is { } shown && film.Drawings.FirstOrDefault(drawing => drawing.Id == shown) is { Bounds: var bounds } ? double.Hypot(bounds.Width, bounds.Height) : 0;
     }
-
-    private static Drawing? DrawingOf(Film film, Part part) => part.Drawing is null ? null : film.Drawings.FirstOrDefault(drawing => drawing.Id == part.Drawing);
 
     private static double LengthOf(Bone bone) => (bone.End - bone.Start).Length;
 }

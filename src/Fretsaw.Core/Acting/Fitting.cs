@@ -43,7 +43,12 @@ public static class Fitting
 
         Each(FitBy.Name, control => things.Where(named => string.Equals(named.Name, control.Name, StringComparison.OrdinalIgnoreCase)));
         Each(FitBy.Same, control => things.Where(named => named.Id == control.Thing));
-        Each(FitBy.Role, control => Roles.Of(control.Name) is { Length: > 0 } role ? things.Where(named => Roles.Of(named.Name) == role) : []);
+        if (found.Contains(null))
+        {
+            var byRole = things.ToLookup(named => Roles.Of(named.Name));
+            Each(FitBy.Role, control => Roles.Of(control.Name) is { Length: > 0 } role ? byRole[role] : []);
+        }
+
         return [.. found.Select((fit, i) => fit ?? new FittedControl(kept.Controls[i], null, FitBy.Nothing))];
 
         void Each(FitBy by, Func<KeptControl, IEnumerable<NamedId>> candidates)

@@ -11,21 +11,12 @@ internal static class KeyedNumbers
     /// <returns>From a frame to the value; at rest where there are no keys.</returns>
     public static Func<double, double> Of(Shot shot, Address address, PropertyInfo property, IReadOnlyDictionary<int, Gap> cards)
     {
-        switch (shot.Tracks.Find(address))
+        if (shot.Tracks.WithNumber(address) is not { AllKeys.IsEmpty: false } track)
         {
-            case NumberTrack { Keys.IsEmpty: false } numbers:
-                return TrackRuns.Of(numbers, cards).At;
-            case ChoiceTrack { Keys.IsEmpty: false } choices:
-                var run = TrackRuns.Of(choices, property);
-                return frame => run.At(frame);
+            return _ => property.Default;
         }
 
-        if (property.Place is { } place && shot.Tracks.Find(address with { Property = place.Name }) is PlaceTrack { Keys.IsEmpty: false } places)
-        {
-            var (path, axis) = (TrackRuns.Of(places, cards), place.Axes.IndexOf(address.Property));
-            return frame => path.At(frame).Along(axis);
-        }
-
-        return _ => property.Default;
+        var (sampled, axis) = (TrackRuns.Sampled(track, property, cards), track is PlaceTrack ? property.Place!.Axes.IndexOf(address.Property) : 0);
+        return frame => sampled(frame).Along(axis);
     }
 }

@@ -17,7 +17,7 @@ internal sealed class PlacedAction
         var byAddress = values.ToDictionary(value => value.Address);
         travel = new ActionTravel(placed, Clock, puppet, byAddress);
         Numbers = [.. values.Select(value => new ActionNumber(this, value, byAddress))];
-        Begins = new Point(placed.BeginX, placed.BeginY) + (placed.GoesOn ? Between(puppet, byAddress, seen, isActed) : default);
+        Begins = new Point(placed.BeginX, placed.BeginY) + (placed.GoesOn ? travel.From(seen, isActed) : default);
     }
 
     public Placed Placed { get; }
@@ -53,35 +53,6 @@ internal sealed class PlacedAction
     {
         var t = Math.Clamp(part, 0, 1);
         return t * t * (3 - (2 * t));
-    }
-
-    /// <summary>What brings the feet that stand before and in it onto each other, or else the body.</summary>
-    private Point Between(Puppet puppet, Dictionary<Address, ActionValue> values, Func<ActionValue, double> seen, Predicate<Address> isActed)
-    {
-        var (sum, count) = (default(Point), 0);
-        foreach (var reach in puppet.Reaches)
-        {
-            if (Find(reach.Id, Properties.Planted) is { } planted && Own(planted) > 0.5 && seen(planted) > 0.5)
-            {
-                sum += new Point(Off(Find(reach.Id, Properties.ShiftX)), Off(Find(reach.Id, Properties.ShiftY)));
-                count++;
-            }
-        }
-
-        if (count > 0)
-        {
-            return sum * (1.0 / count);
-        }
-
-        // What is keyed stands on the ground, so a crouch stays one; what another action has brought up into the air stays there.
-        var (across, down) = (Find(Address.Body, Properties.ShiftX), Find(Address.Body, Properties.ShiftY));
-        return new Point(Off(across), down is not null && isActed(down.Address) ? Off(down) : 0);
-
-        ActionValue? Find(string thing, PropertyInfo property) => values.GetValueOrDefault(new Address(Placed.Owner, thing, property.Name));
-
-        double Own(ActionValue value) => value.OnPuppet(Clock.FrameOf(Clock.Start));
-
-        double Off(ActionValue? value) => value is null ? 0 : seen(value) - Own(value);
     }
 }
 

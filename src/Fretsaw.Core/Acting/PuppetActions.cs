@@ -24,7 +24,7 @@ internal static class PuppetActions
                 continue;
             }
 
-            var values = ActionValues.Of(film, puppet, owner, kept, new HowToAct(placed.StrengthPercent / 100, placed.StrengthPercent >= 50, placed.Mirror, placed.Without), held);
+            var values = ActionValues.Of(film, puppet, owner, kept, HowToAct.Of(placed), held);
             var action = new PlacedAction(placed, kept, puppet, values, end - placed.Start, value => Seen(value, placed.Start), layers.ContainsKey);
             end = placed.End();
             foreach (var number in action.Numbers)
@@ -45,8 +45,7 @@ internal static class PuppetActions
     private static LaidValue Laid(Shot shot, Address address, List<(PlacedAction Action, ActionNumber Number)> actions)
     {
         var property = actions[0].Number.Value.Property;
-        var track = shot.Tracks.Find(address) ?? (property.Place is { } place ? shot.Tracks.Find(address with { Property = place.Name }) : null);
-        var frames = track?.AllKeys.Select(key => (double)key.Frame).ToList() ?? [];
+        var frames = shot.Tracks.WithNumber(address)?.AllKeys.Select(key => (double)key.Frame).ToList() ?? [];
         return new LaidValue(address, property, [.. actions.Select(one =>
         {
             var inside = frames.Where(frame => frame >= one.Action.Clock.Start && frame <= one.Action.Clock.End).DefaultIfEmpty(double.NaN).ToList();

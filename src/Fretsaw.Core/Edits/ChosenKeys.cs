@@ -43,7 +43,7 @@ internal static class ChosenKeys
         {
             foreach (var address in chosen[row].Addresses)
             {
-                if (TrackOf(shot, address) is not { } track)
+                if (shot.Tracks.WithNumber(address) is not { } track)
                 {
                     continue;
                 }
@@ -60,10 +60,6 @@ internal static class ChosenKeys
 
         return found;
     }
-
-    private static Track? TrackOf(Shot shot, Address address) =>
-        shot.Tracks.Find(address)
-        ?? (Properties.Find(address)?.Place is { } place ? shot.Tracks.Find(address with { Property = place.Name }) : null);
 
     /// <summary>Where each frame goes: in order and a frame apart, from frame 1 on.</summary>
     private static Dictionary<int, int> Places(SortedSet<int> frames, Func<int, int> map, bool reversed)

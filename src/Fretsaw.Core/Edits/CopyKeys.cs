@@ -50,7 +50,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
                 {
                     var cards = TrackRuns.CardsOf(from, address);
                     var keys = from.Tracks.Find(address)!.AllKeys.Where(key => frames.Contains(key.Frame))
-                        .Select(key => Alone(key, cards)).Select(key => Mirror is null ? key : Mirroring.Turned(key, address, targets.IsPad(address))).ToList();
+                        .Select(key => TrackRuns.Alone(key, cards)).Select(key => Mirror is null ? key : Mirroring.Turned(key, address, targets.IsPad(address))).ToList();
                     var copies = Enumerable.Range(0, Copies).SelectMany(copy => keys.Select(key => key with { Frame = Frame + key.Frame - first + (copy * apart) }));
                     into = (Put(into.Shot, to, from.Tracks.Find(address)!, copies), true);
                 }
@@ -60,9 +60,6 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
             return CopyCards(from, into.Shot, targets, found, first, apart);
         });
     }
-
-    /// <summary>A key that says all for itself.</summary>
-    private static Key Alone(Key key, IReadOnlyDictionary<int, Gap> cards) => key is ChoiceKey ? key : key with { Gap = TrackRuns.GapOf(key, cards) };
 
     private static Shot Put(Shot shot, Address to, Track like, IEnumerable<Key> copies)
     {

@@ -74,7 +74,7 @@ public sealed record TurnIntoKeys(string ShotId, string PlacedId) : Edit
         var seen = new Acted(film, shot, placed.Owner);
         var after = shot with { Placed = [.. shot.Placed.Where(other => other != placed).Select(other => Freed(other, placed, seen))] };
         var posed = new Dictionary<int, int>();
-        var values = ActionValues.Of(film, puppet, placed.Owner, kept, new HowToAct(placed.StrengthPercent / 100, placed.StrengthPercent >= 50, placed.Mirror, placed.Without));
+        var values = ActionValues.Of(film, puppet, placed.Owner, kept, HowToAct.Of(placed));
         foreach (var one in values.GroupBy(value => TrackOf(shot, value)))
         {
             var seenValue = new SeenValue(one.Key, one.First().Property, seen, new Acted(film, after, placed.Owner));
@@ -147,12 +147,7 @@ public sealed record TurnIntoKeys(string ShotId, string PlacedId) : Edit
     private static IEnumerable<Key> Tried(Shot shot, Placed placed, Track empty, List<Key> own)
     {
         var there = shot.Tracks.Find(empty.Address)?.AllKeys ?? [];
-        var edges = new[] { placed.Start - 1, placed.Start, placed.End() }.Where(frame => frame >= 1 && frame <= shot.Length).Distinct().Select(frame => (Key)(empty switch
-        {
-            PlaceTrack => new PlaceKey(frame, default) { Gap = Gap.Hold },
-            ChoiceTrack => new ChoiceKey(frame, ""),
-            _ => new NumberKey(frame, 0) { Gap = Gap.Hold },
-        }));
+        var edges = new[] { placed.Start - 1, placed.Start, placed.End() }.Where(frame => frame >= 1 && frame <= shot.Length).Distinct().Select(frame => Tracks.KeyFor(empty, frame, Gap.Hold));
         return there.Concat(edges).Concat(own).GroupBy(key => key.Frame).Select(group => group.Last());
     }
 

@@ -25,7 +25,7 @@ internal static class SameFrames
         {
             var shown = shows(empty.WithKeys(keys.Values));
             var off = Enumerable.Range(first, last - first + 1).Where(frame => !Same(shown(frame), seen.At(frame))).ToList();
-            if (off.Count == 0 || !Fill(keys, off, frame => seen.Holding(New(empty, frame))))
+            if (off.Count == 0 || !Fill(keys, off, frame => seen.Holding(Tracks.KeyFor(empty, frame, Gap.Even))))
             {
                 break;
             }
@@ -63,13 +63,6 @@ internal static class SameFrames
 
         return added;
     }
-
-    private static Key New(Track like, int frame) => like switch
-    {
-        PlaceTrack => new PlaceKey(frame, default) { Gap = Gap.Even },
-        ChoiceTrack => new ChoiceKey(frame, ""),
-        _ => new NumberKey(frame, 0) { Gap = Gap.Even },
-    };
 
     private static bool Same(Place a, Place b) => Math.Abs(a.X - b.X) < Close && Math.Abs(a.Y - b.Y) < Close && Math.Abs(a.Z - b.Z) < Close;
 }

@@ -82,6 +82,14 @@ internal static class Tracks
     public static Key WithGap(Key key, Gap gap, IReadOnlyDictionary<int, Gap> cards) =>
         key is ChoiceKey ? key : key with { Gap = gap == (cards.GetValueOrDefault(key.Frame) ?? Gap.Both) ? null : gap };
 
+    /// <summary>A key of the kind that a track has, with nothing in it yet. A choice jumps, and has no gap.</summary>
+    public static Key KeyFor(Track track, int frame, Gap gap) => track switch
+    {
+        PlaceTrack => new PlaceKey(frame, default) { Gap = gap },
+        ChoiceTrack => new ChoiceKey(frame, ""),
+        _ => new NumberKey(frame, 0) { Gap = gap },
+    };
+
     /// <summary>Keys by rising frame; of two at one frame the later in the list stays.</summary>
     public static IEnumerable<Key> InOrder(IEnumerable<Key> keys) => keys.GroupBy(key => key.Frame).Select(group => group.Last()).OrderBy(key => key.Frame);
 

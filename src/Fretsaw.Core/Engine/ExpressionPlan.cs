@@ -8,9 +8,6 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Values">Slots of the puppet's plan; from rest, or for a choice the number of what is chosen.</param>
 public sealed record ExpressionPlan(int Slot, (int Slot, double Offset, bool Jumps, double Least, double Most)[] Values)
 {
-    /// <summary>What is chosen shows from this much on, %.</summary>
-    private const double ChoosesFrom = 50;
-
     internal static ExpressionPlan Of(Film film, PuppetPlan puppet, Kept kept, int slot) => new(
         slot,
         [.. ActionValues.Of(film, puppet.Puppet, "", kept, new HowToAct(1, true, null, []))
@@ -34,7 +31,7 @@ public sealed record ExpressionPlan(int Slot, (int Slot, double Offset, bool Jum
             {
                 values[slot] = Math.Clamp(values[slot] + (amount / 100 * offset), least, most);
             }
-            else if (amount >= ChoosesFrom && values[slot] == 0)
+            else if (amount >= HowToAct.ChoosesFrom && values[slot] == 0)
             {
                 values[slot] = offset;
             }

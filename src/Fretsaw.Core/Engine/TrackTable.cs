@@ -54,7 +54,7 @@ public sealed class TrackTable
         {
             if (slots.OwnerOf(id) is >= 0 and var owner)
             {
-                laid[owner] = [.. PuppetActions.Of(film, shot, id, blocked).Select(value => (value, slots.Find(value.Address), steps.Of(value.Address))).Where(one => one.Item2 >= 0)];
+                laid[owner] = before is not null && byOwner[owner].SequenceEqual(before.byOwner[owner]) ? before.laid[owner] : [.. PuppetActions.Of(film, shot, id, blocked).Select(value => (value, slots.Find(value.Address), steps.Of(value.Address))).Where(one => one.Item2 >= 0)];
                 foreach (var (_, slot, _) in laid[owner])
                 {
                     keyed[slot] = true;

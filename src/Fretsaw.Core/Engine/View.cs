@@ -1,5 +1,4 @@
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Engine;
 
@@ -68,7 +67,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     /// <summary>A stage with nothing on it but one puppet, in the middle, filling the frame, sharp.</summary>
     private static Shot Bench(Film film, Puppet puppet, string id)
     {
-        var box = PuppetBox(film, puppet);
+        var box = film.BoxOf(puppet);
         var scale = Math.Clamp(Math.Min(film.Width / Math.Max(1, box.Width), film.Height / Math.Max(1, box.Height)) * BenchFill, 1e-3, 100);
         return new Shot
         {
@@ -94,13 +93,6 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
                 },
             ],
         };
-    }
-
-    /// <summary>The box of all the puppet's art at rest, puppet pixels.</summary>
-    public static Box PuppetBox(Film film, Puppet puppet)
-    {
-        var drawings = film.Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
-        return puppet.Parts.Where(part => part.Drawing is not null).Aggregate(default(Box), (box, part) => box.With(drawings[part.Drawing!].Bounds));
     }
 
     private static Puppet FindPuppet(Film film, string? id) => film.Puppets.FirstOrDefault(puppet => puppet.Id == id)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Films;
 
@@ -50,6 +51,13 @@ public sealed record Film
 
     /// <summary>Poses and actions that are kept by name.</summary>
     public ImmutableArray<Kept> Kept { get; init; } = [];
+
+    /// <summary>The box of all of a puppet's art at rest, puppet pixels.</summary>
+    public Box BoxOf(Puppet puppet)
+    {
+        var drawings = Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
+        return puppet.Parts.Where(part => part.Drawing is not null).Aggregate(default(Box), (box, part) => box.With(drawings[part.Drawing!].Bounds));
+    }
 
     /// <summary>A film with one empty shot, ready to work in.</summary>
     public static Film Blank(string name) => new()

@@ -26,6 +26,10 @@ internal static class TrackList
 
     public static Track? Find(this ImmutableArray<Track> tracks, Address address) => tracks.IndexOf(address) is >= 0 and var index ? tracks[index] : null;
 
+    /// <summary>The track that has a number: its own, or that of the place which the number is a part of.</summary>
+    public static Track? WithNumber(this ImmutableArray<Track> tracks, Address address) =>
+        tracks.Find(address) ?? (Properties.Find(address)?.Place is { } place ? tracks.Find(address with { Property = place.Name }) : null);
+
     /// <summary>Puts a track in the place of the one with its address, or where it belongs.</summary>
     public static ImmutableArray<Track> With(this ImmutableArray<Track> tracks, Track track)
     {

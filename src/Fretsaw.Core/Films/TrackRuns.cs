@@ -20,6 +20,26 @@ internal static class TrackRuns
     public static ChoiceRun Of(ChoiceTrack track, PropertyInfo property) =>
         new(Times(track), [.. track.Keys.Select(key => property.NumberOf(key.Id))]);
 
+    /// <summary>What a track says at a frame: a place, or one number or the number of a choice as the first of three.</summary>
+    /// <param name="property">Of a choice, what there is to choose.</param>
+    public static Func<double, Place> Sampled(Track track, PropertyInfo property, IReadOnlyDictionary<int, Gap> cards)
+    {
+        switch (track)
+        {
+            case PlaceTrack places:
+                return Of(places, cards).At;
+            case ChoiceTrack choices:
+                var run = Of(choices, property);
+                return frame => new Place(run.At(frame), 0, 0);
+            default:
+                var numbers = Of((NumberTrack)track, cards);
+                return frame => new Place(numbers.At(frame), 0, 0);
+        }
+    }
+
+    /// <summary>A key that says its gap itself.</summary>
+    public static Key Alone(Key key, IReadOnlyDictionary<int, Gap> cards) => key is ChoiceKey ? key : key with { Gap = GapOf(key, cards) };
+
     /// <summary>The way from a place to the next; null where it is straight.</summary>
     public static CubicPath? PathBetween(PlaceKey from, PlaceKey to) =>
         from.Out.Length == 0 && to.In.Length == 0 ? null : new CubicPath(from.At, from.At + from.Out, to.At + to.In, to.At);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -44,9 +45,11 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         FilmException.ThrowIf(Lids.IsDefaultOrEmpty, "blink", "has no lids", "choose the dial that closes them");
         FilmException.ThrowIf(Close is < 1 or > 100 || Hold is < 1 or > 100 || Open is < 1 or > 100, "blink", "is too short or too long", "give each of its three stages 1 to 100 frames");
         FilmException.ThrowIf(EverySeconds is not (>= 0.2 and <= 60), "blinks", $"come every {EverySeconds} s", "let them come every 0.2 to 60 s");
-        var lids = Lids.Select(lid => AddressOf(frameAt(new View(Shot), Math.Clamp(From, 1, shot.Length)), lid)).ToList();
+        var lids = Lids.Select(lid => AddressOf(film, shot, lid)).ToList();
+        var brow = Brow is null ? (Address?)null : AddressOf(film, shot, Brow);
+        var acted = new Acted(film, shot, Owner);
         var edits = Times(film.FrameRate).Where(start => start >= 1 && start + Whole <= shot.Length)
-            .SelectMany(start => At(start, lids, frameAt)).ToList();
+            .SelectMany(start => At(start, lids, brow, acted)).ToList();
         FilmException.ThrowIf(edits.Count == 0, "blink", "finds the eyes shut, or no room before the shot's end", "choose another frame");
         return new Together(To > From ? "Blinks at irregular times" : "A blink", edits);
     }
@@ -71,22 +74,20 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         return starts;
     }
 
-    private IEnumerable<Edit> At(int start, List<Address> lids, Func<View, double, Evaluator> frameAt)
+    private IEnumerable<Edit> At(int start, List<Address> lids, Address? brow, Acted acted)
     {
         // Lids that rest through all of it, open.
-        double Stands(Address lid, int frame) => Stances.ValueOf(frameAt(new View(Shot), frame), lid);
-        var free = lids.Where(lid => Enumerable.Range(start, Whole + 1).All(frame => Math.Abs(Stands(lid, frame) - Stands(lid, start)) < 0.5) && Stands(lid, start) < HeldFrom).ToList();
+        var free = lids.Where(lid => Enumerable.Range(start, Whole + 1).All(frame => Math.Abs(acted.At(lid, frame) - acted.At(lid, start)) < 0.5) && acted.At(lid, start) < HeldFrom).ToList();
         if (free.Count == 0)
         {
             yield break;
         }
 
-        var open = free.Select(lid => new KeyValue(lid, Stands(lid, start))).ToList();
+        var open = free.Select(lid => new KeyValue(lid, acted.At(lid, start))).ToList();
         var shut = free.Select(lid => new KeyValue(lid, Shut)).ToList();
-        if (Brow is { } brow)
+        if (brow is { } address)
         {
-            var address = AddressOf(frameAt(new View(Shot), start), brow);
-            var stands = Stands(address, start);
+            var stands = acted.At(address, start);
             open.Add(new KeyValue(address, stands));
             shut.Add(new KeyValue(address, stands + BrowBy));
         }
@@ -99,11 +100,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         }
     }
 
-    private Address AddressOf(Evaluator frame, string thing)
-    {
-        var slots = frame.Plan.Slots;
-        var across = new Address(Owner, thing, Properties.Across.Name);
-        var amount = new Address(Owner, thing, Properties.Amount.Name);
-        return slots.Find(across) >= 0 ? across : slots.Find(amount) >= 0 ? amount : throw new FilmException($"'{thing}'", "is no dial, form or knead of this puppet", "choose one that is");
-    }
+    private Address AddressOf(Film film, Films.Shot shot, string thing) =>
+        new[] { Properties.Across, Properties.Amount }.Select(property => new Address(Owner, thing, property.Name)).Where(address => Properties.Find(film, shot, address) is not null)
+            .Cast<Address?>().FirstOrDefault() ?? throw new FilmException($"'{thing}'", "is no dial, form or knead of this puppet", "choose one that is");
 }

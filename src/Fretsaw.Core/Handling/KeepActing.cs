@@ -3,7 +3,6 @@ using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Handling;
@@ -74,33 +73,13 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         var seen = new SeenValue(address, property, acted, into: null, later: From - 1);
         var cards = TrackRuns.CardsOf(shot, address);
         var empty = seen.Empty(address with { Owner = Kept.Owner });
-        var own = shot.Tracks.Find(address)?.AllKeys.Where(key => key.Frame >= From && key.Frame <= To).Select(key => key is ChoiceKey ? key : key with { Gap = TrackRuns.GapOf(key, cards) }) ?? [];
+        var own = shot.Tracks.Find(address)?.AllKeys.Where(key => key.Frame >= From && key.Frame <= To).Select(key => TrackRuns.Alone(key, cards)) ?? [];
         var keys = own.Select(key => key with { Frame = key.Frame - From + 1 }).ToDictionary(key => key.Frame);
         foreach (var end in (int[])[1, To - From + 1])
         {
-            keys.TryAdd(end, empty switch
-            {
-                PlaceTrack => new PlaceKey(end, default) { Gap = Gap.Even },
-                ChoiceTrack => new ChoiceKey(end, ""),
-                _ => new NumberKey(end, 0) { Gap = Gap.Even },
-            });
+            keys.TryAdd(end, Tracks.KeyFor(empty, end, Gap.Even));
         }
 
-        return SameFrames.Fit(empty, keys.Values, 1, To - From + 1, seen, track => RunOf(track, property));
-    }
-
-    private static Func<double, Place> RunOf(Track track, PropertyInfo property)
-    {
-        switch (track)
-        {
-            case PlaceTrack places:
-                return TrackRuns.Of(places, TrackRuns.NoCards).At;
-            case ChoiceTrack choices:
-                var run = TrackRuns.Of(choices, property);
-                return frame => new Place(run.At(frame), 0, 0);
-            default:
-                var numbers = TrackRuns.Of((NumberTrack)track, TrackRuns.NoCards);
-                return frame => new Place(numbers.At(frame), 0, 0);
-        }
+        return SameFrames.Fit(empty, keys.Values, 1, To - From + 1, seen, track => TrackRuns.Sampled(track, property, TrackRuns.NoCards));
     }
 }

@@ -174,7 +174,7 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var puppet = film.Puppets.Find(Puppet, "puppet");
-        var box = View.PuppetBox(film, puppet);
+        var box = film.BoxOf(puppet);
         var scale = Math.Min(1, film.Height * TallestPart / Math.Max(1, box.Height));
         return new AddThing(Shot, new Thing
         {

@@ -1,5 +1,5 @@
 import { commit, wish } from "../state/film";
-import { castOf, newId, puppetIdOf, rangeOf, shotOf } from "../state/select";
+import { castOf, newId, rangeOf, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { choiceHere, spanOf } from "../strip/beads";
 import type { Command } from "./command";
@@ -16,7 +16,7 @@ export function controlsMeant(state: State = get()): string[] {
 }
 
 /** From the first chosen key to the last, else what plays. */
-export function framesMeant(state: State = get()): { from: number; to: number } {
+function framesMeant(state: State = get()): { from: number; to: number } {
   const choice = choiceHere(state);
   const shot = shotOf(state);
   if (choice !== null) return { from: spanOf(choice).first, to: spanOf(choice).last };
@@ -78,12 +78,9 @@ function turnIntoKeys(): void {
   void commit({ kind: "turnIntoKeys", shotId, placedId: chosen.thing });
 }
 
-const noCast = (state: State) => (castOf(state) === null ? "put a puppet on the stage" : null);
+export const noCast = (state: State) => (castOf(state) === null ? "put a puppet on the stage" : null);
 const noKept = (state: State) => noCast(state) ?? (keptOf(state) ? null : "choose what is kept in the list");
 const noPlaced = (state: State) => (state.chosen?.kind === "placed" ? null : "choose a placed action on the strip");
-
-/** The puppet that is acted. */
-export const puppetHere = (state: State) => puppetIdOf(castOf(state));
 
 /** Poses and actions that are kept and used again. */
 export const keeping: Command[] = [

@@ -4,7 +4,7 @@ import { castOf, isBlocking, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import type { Command } from "./command";
-import { controlsMeant } from "./kept";
+import { controlsMeant, noCast } from "./kept";
 
 function keyHere(): void {
   const { place, shotId, castId, frame } = get();
@@ -45,7 +45,6 @@ function otherVersion(state: State): string | undefined {
 }
 
 const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
-const noCast = (state: State) => (castOf(state) === null ? "put a puppet on the stage" : null);
 const acted = ["body", "stand", "part", "bone", "pin", "reach", "dial", "knead", "form"] as const;
 
 /** Keys of poses and of the camera. */

@@ -6,6 +6,7 @@ import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
 import { BlockHigh, type BlockPart, dragged, lanesOf } from "./actionBlocks";
+import { RowHead } from "./RowHead";
 import { type Scale, useScale } from "./scale";
 
 /** Placed actions as blocks: dragged along, trimmed by their start, lengthened and repeated by their end. */
@@ -19,22 +20,7 @@ export function ActionRow({ owner, names }: { owner: string; names: number }) {
   const high = (Math.max(...lanes.values()) + 1) * BlockHigh + 4;
   return (
     <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
-      <Box
-        sx={{
-          width: names,
-          flexShrink: 0,
-          bgcolor: "background.paper",
-          borderRight: 1,
-          borderColor: "divider",
-          px: 1.5,
-          fontSize: 13,
-          fontWeight: 700,
-          display: "flex",
-          alignItems: "center",
-        }}
-      >
-        Actions
-      </Box>
+      <RowHead width={names} title="Actions" />
       <svg
         width="100%"
         height={high}

@@ -18,6 +18,7 @@ import { InView } from "./InView";
 import { PlayRange } from "./PlayRange";
 import { rowKey } from "./question";
 import { RangeBar } from "./RangeBar";
+import { RowHead } from "./RowHead";
 import { Names, RowName } from "./RowName";
 import { Ruler } from "./Ruler";
 import { type Scale, ScaleHere, scaleOf } from "./scale";
@@ -283,24 +284,7 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
 function Named({ title, note, children }: { title: string; note: string; children: React.ReactNode }) {
   return (
     <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
-      <Box
-        sx={{
-          width: Names,
-          flexShrink: 0,
-          bgcolor: "background.paper",
-          borderRight: 1,
-          borderColor: "divider",
-          px: 1.5,
-          display: "flex",
-          flexDirection: "column",
-          justifyContent: "center",
-          fontSize: 13,
-          overflow: "hidden",
-        }}
-      >
-        <Box sx={{ fontWeight: 700, whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}>{title}</Box>
-        <Box sx={{ color: "text.secondary", fontSize: 12 }}>{note}</Box>
-      </Box>
+      <RowHead width={Names} title={title} note={note} />
       <InView minHeight={78}>{children}</InView>
     </Box>
   );

@@ -6,7 +6,7 @@ import { Setting } from "../../../fields/Setting";
 import { wish } from "../../../state/film";
 import { rangeOf } from "../../../state/select";
 import { type BlinkSettings, get, set, useStore } from "../../../state/store";
-import { lidsOf } from "./features";
+import { lidsOf, namedLids } from "./features";
 
 const plain: BlinkSettings = { lids: [], close: 2, hold: 1, open: 3, brow: "", browBy: 15, every: 4, seed: 1 };
 
@@ -14,8 +14,12 @@ const plain: BlinkSettings = { lids: [], close: 2, hold: 1, open: 3, brow: "", b
 export function Blinks({ puppet, owner, shot, frame }: { puppet: Puppet; owner: string; shot: Shot; frame: number }) {
   const kept = useStore((state) => state.blinks[puppet.id]);
   const all = lidsOf(puppet);
-  const named = all.filter(({ name }) => /blink|lid|eye/i.test(name)).map(({ id }) => id);
-  const now = kept ?? { ...plain, lids: named.slice(0, 2) };
+  const now = kept ?? {
+    ...plain,
+    lids: namedLids(puppet)
+      .map(({ id }) => id)
+      .slice(0, 2),
+  };
   const change = (changes: Partial<BlinkSettings>) =>
     set({ blinks: { ...get().blinks, [puppet.id]: { ...now, ...changes } } });
   const { from, to } = rangeOf(shot);

@@ -3,7 +3,7 @@ import { CommandButton } from "../../../commands/CommandButton";
 import { Foldable } from "../../../fields/Foldable";
 import { Blinks } from "./Blinks";
 import { FacePad } from "./FacePad";
-import { lidsOf } from "./features";
+import { lidsOf, namedLids } from "./features";
 
 /** A face as a whole: a pad over its features, blinks, and what is kept of it. */
 export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; frame: number }) {
@@ -14,7 +14,7 @@ export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; f
       <Foldable title="Face pad" count={puppet.facePad.filter(({ off }) => !off).length}>
         <FacePad puppet={puppet} owner={owner} shot={shot.id} frame={frame} />
       </Foldable>
-      <Foldable title="Blinks" count={lidsOf(puppet).filter(({ name }) => /blink|lid|eye/i.test(name)).length}>
+      <Foldable title="Blinks" count={namedLids(puppet).length}>
         <Blinks {...props} />
       </Foldable>
       <CommandButton

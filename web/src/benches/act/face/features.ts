@@ -8,3 +8,6 @@ export const lidsOf = ({ dials, parts }: Puppet): { id: string; name: string }[]
   ...dials,
   ...parts.flatMap((part) => [...part.forms, ...part.kneads]),
 ];
+
+/** Those that close an eye, by their names. */
+export const namedLids = (puppet: Puppet) => lidsOf(puppet).filter(({ name }) => /blink|lid|eye/i.test(name));
