@@ -20,7 +20,7 @@ internal static class LargePrint
         var bundle = HornFirst.Build();
         var order = new PrintOrder(bundle.Film, bundle.Film.Shots[0], 1, 192, 3840, 2160, PrintFormat.Mp4);
         var memory = new List<long>();
-        await using var sink = FrameSinks.For(order, Path.Combine(folder, "large.mp4"));
+        await using var sink = FrameSinks.For(order, Path.Combine(folder, "large.mp4"), bundle.Recording);
         var watched = new DirectProgress(progress =>
         {
             if (progress.Done % 48 == 0)

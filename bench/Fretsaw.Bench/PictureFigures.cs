@@ -46,7 +46,7 @@ internal static class PictureFigures
         byte[] Asset(string asset) => bundle.Assets[asset];
         async Task<PrintTimes> Ours(PrintOrder order)
         {
-            await using var sink = FrameSinks.For(order, path);
+            await using var sink = FrameSinks.For(order, path, bundle.Recording);
             return await Printer.Print(order, Asset, sink, 2, null, CancellationToken.None);
         }
 

@@ -40,7 +40,7 @@ internal static class PrintCommand
         await console.Progress().Columns(new TaskDescriptionColumn(), new ProgressBarColumn(), new PercentageColumn(), new RemainingTimeColumn()).StartAsync(async context =>
         {
             var bar = context.AddTask(Markup.Escape($"{order.Shot.Name}, {order.Frames} frames"), maxValue: order.Frames);
-            await using var sink = FrameSinks.For(order, target);
+            await using var sink = FrameSinks.For(order, target, bundle.Recording);
             await Printer.Print(order, asset => bundle.Assets[asset], sink, workers, new DirectProgress(progress => bar.Value = progress.Done), cancel);
         });
     }

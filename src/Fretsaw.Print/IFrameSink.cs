@@ -1,3 +1,6 @@
+using Fretsaw.Core.Sounding;
+using Fretsaw.Print.Sound;
+
 namespace Fretsaw.Print;
 
 /// <summary>Takes painted frames in order and makes a file of them. Disposed without <see cref="Finish"/>, it leaves nothing behind.</summary>
@@ -13,11 +16,19 @@ public interface IFrameSink : IAsyncDisposable
 
 public static class FrameSinks
 {
+    /// <summary>Where the sound of pictures lies, beside them.</summary>
+    internal const string SoundName = "sound.wav";
+
     /// <param name="path">For PNG a folder, or a zip when it ends in .zip.</param>
-    public static IFrameSink For(PrintOrder order, string path) => order.Format switch
+    /// <param name="sounds">Gives the samples of the film's sounds; they are closed with the sink.</param>
+    public static IFrameSink For(PrintOrder order, string path, Func<Core.Films.Sound, ISamples> sounds)
     {
-        PrintFormat.Png when path.EndsWith(".zip", StringComparison.OrdinalIgnoreCase) => new PngZip(order, path),
-        PrintFormat.Png => new PngFolder(order, path),
-        _ => new VideoFile(order, path),
-    };
+        var heard = SoundMix.IsHeard(order.Shot, order.From, order.To) ? new PrintSound(order, sounds) : null;
+        return order.Format switch
+        {
+            PrintFormat.Png when path.EndsWith(".zip", StringComparison.OrdinalIgnoreCase) => new PngZip(order, path, heard),
+            PrintFormat.Png => new PngFolder(order, path, heard),
+            _ => new VideoFile(order, path, heard),
+        };
+    }
 }

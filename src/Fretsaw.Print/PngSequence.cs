@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Runtime.InteropServices;
+using Fretsaw.Print.Sound;
 using SkiaSharp;
 
 namespace Fretsaw.Print;
@@ -25,7 +26,7 @@ internal static class PngSequence
     }
 }
 
-internal sealed class PngFolder(PrintOrder order, string path) : IFrameSink
+internal sealed class PngFolder(PrintOrder order, string path, PrintSound? sound) : IFrameSink
 {
     private readonly List<string> written = [];
     private bool finished;
@@ -43,6 +44,14 @@ internal sealed class PngFolder(PrintOrder order, string path) : IFrameSink
 
     public ValueTask Finish(CancellationToken cancel)
     {
+        if (sound is not null)
+        {
+            var file = Path.Combine(path, FrameSinks.SoundName);
+            written.Add(file);
+            using var stream = File.Create(file);
+            sound.Write(stream, cancel);
+        }
+
         finished = true;
         return ValueTask.CompletedTask;
     }
@@ -63,11 +72,12 @@ internal sealed class PngZip : IFrameSink
     private readonly PrintOrder order;
     private readonly string path;
     private readonly string unfinished;
+    private readonly PrintSound? sound;
     private ZipArchive? zip;
 
-    public PngZip(PrintOrder order, string path)
+    public PngZip(PrintOrder order, string path, PrintSound? sound)
     {
-        (this.order, this.path, unfinished) = (order, path, path + ".unfinished");
+        (this.order, this.path, this.sound, unfinished) = (order, path, sound, path + ".unfinished");
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
         zip = new ZipArchive(File.Create(unfinished), ZipArchiveMode.Create);
     }
@@ -82,6 +92,12 @@ internal sealed class PngZip : IFrameSink
 
     public ValueTask Finish(CancellationToken cancel)
     {
+        if (sound is not null)
+        {
+            using var stream = zip!.CreateEntry(FrameSinks.SoundName, CompressionLevel.Fastest).Open();
+            sound.Write(stream, cancel);
+        }
+
         zip!.Dispose();
         zip = null;
         File.Move(unfinished, path, overwrite: true);

@@ -2,6 +2,7 @@ using System.ComponentModel;
 using System.Diagnostics;
 using System.Globalization;
 using Fretsaw.Core.Films;
+using Fretsaw.Print.Sound;
 
 namespace Fretsaw.Print;
 
@@ -10,15 +11,17 @@ internal sealed class VideoFile : IFrameSink
 {
     private readonly string path;
     private readonly string unfinished;
+    private readonly string? mix;
     private readonly Process ffmpeg;
     private readonly Task<string> complaints;
 
-    public VideoFile(PrintOrder order, string path)
+    public VideoFile(PrintOrder order, string path, PrintSound? sound)
     {
         this.path = Path.GetFullPath(path);
         var extension = order.Format == PrintFormat.Mp4 ? ".mp4" : ".webm";
         unfinished = $"{this.path}.unfinished{extension}";
         Directory.CreateDirectory(Path.GetDirectoryName(this.path)!);
+        mix = sound is null ? null : Mixed(sound);
         ffmpeg = Start(order);
         complaints = ffmpeg.StandardError.ReadToEndAsync();
     }
@@ -57,6 +60,27 @@ internal sealed class VideoFile : IFrameSink
 
         ffmpeg.Dispose();
         File.Delete(unfinished);
+        if (mix is not null)
+        {
+            File.Delete(mix);
+        }
+    }
+
+    /// <summary>The sound is there before the pictures: ffmpeg reads both as it goes.</summary>
+    private string Mixed(PrintSound sound)
+    {
+        var file = $"{unfinished}.wav";
+        try
+        {
+            using var stream = File.Create(file);
+            sound.Write(stream, CancellationToken.None);
+            return file;
+        }
+        catch
+        {
+            File.Delete(file);
+            throw;
+        }
     }
 
     /// <summary>
@@ -77,6 +101,7 @@ internal sealed class VideoFile : IFrameSink
         [
             "-hide_banner", "-loglevel", "error", "-y",
             "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", $"{order.Width}x{order.Height}", "-r", rate, "-i", "-",
+            .. mix is null ? [] : (string[])["-i", mix, "-map", "0:v", "-map", "1:a", .. order.Format == PrintFormat.Mp4 ? (string[])["-c:a", "aac", "-b:a", "256k"] : ["-c:a", "libopus", "-b:a", "160k"]],
             .. codec,
             "-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv",
             unfinished,

@@ -30,4 +30,7 @@ public static class Limits
     public const long JsonBytes = 16 * 1024 * 1024;
 
     public const long UploadBytes = 96 * 1024 * 1024;
+
+    /// <summary>Of a recording, and of a film with its recordings: ten minutes of stereo are some 115 MB.</summary>
+    public const long SoundBytes = 384 * 1024 * 1024;
 }

@@ -7,6 +7,7 @@ using Fretsaw.Server.Live;
 using Fretsaw.Server.Prints;
 using Fretsaw.Server.Safety;
 using Fretsaw.Server.Shelf;
+using Fretsaw.Server.Sounds;
 using Fretsaw.Store;
 using Serilog;
 
@@ -77,6 +78,7 @@ app.MapFilms();
 app.MapDrags();
 app.MapEdits();
 app.MapArt();
+app.MapSounds();
 app.MapShelf();
 app.MapPrints();
 app.MapFallbackToPage(places);

@@ -2,7 +2,7 @@ using Dapper;
 
 namespace Fretsaw.Store;
 
-/// <summary>Pictures under the SHA-256 of their bytes.</summary>
+/// <summary>Pictures and recordings under the SHA-256 of their bytes.</summary>
 public sealed class AssetStore(Database database)
 {
     public void Put(string id, byte[] bytes) => PutAll([new(id, bytes)]);
@@ -17,6 +17,28 @@ public sealed class AssetStore(Database database)
         }
 
         transaction.Commit();
+    }
+
+    /// <summary>A large one, read piece by piece. The stream is its caller's to close.</summary>
+    /// <returns>Null when there is no such file.</returns>
+    public Stream? Open(string id)
+    {
+        var connection = database.Open();
+        try
+        {
+            if (connection.QueryFirstOrDefault<long?>("SELECT rowid FROM assets WHERE id = @id", new { id }) is { } row)
+            {
+                return new OpenAsset(connection, row);
+            }
+        }
+        catch
+        {
+            connection.Dispose();
+            throw;
+        }
+
+        connection.Dispose();
+        return null;
     }
 
     /// <returns>Null when there is no such picture.</returns>

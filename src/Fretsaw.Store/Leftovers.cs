@@ -40,6 +40,6 @@ public static partial class Leftovers
         return (lost.Count, files.Count);
     }
 
-    [GeneratedRegex("\"asset\":\"([0-9a-f]{64})\"")]
+    [GeneratedRegex("\"(?:asset|peaks)\":\"([0-9a-f]{64})\"")]
     private static partial Regex AssetPattern();
 }

@@ -115,7 +115,7 @@ public sealed class PrintTests : IDisposable
 
     private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null)
     {
-        await using var sink = FrameSinks.For(order, path);
+        await using var sink = FrameSinks.For(order, path, Demo.Recording);
         await Printer.Print(order, asset => Demo.Assets[asset], sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
     }
 

@@ -70,6 +70,7 @@ public sealed class EndpointFuzzTests : IDisposable
         words["asset"] = (await server.Film(words["id"])).GetProperty("drawings").EnumerateArray().First(drawing => drawing.TryGetProperty("raster", out _)).GetProperty("raster").GetProperty("asset").GetString()!;
         await server.Edit("demo", """{"kind":"changePuppet","puppetId":"bramble-puppet","shelf":"bramble"}""");
         words["shelved"] = "bramble";
+        (words["owner"], words["peaks"]) = ("use", (await server.Film(words["id"])).GetProperty("sounds")[0].GetProperty("peaks").GetString()!);
         const string Gesture = """{"view":{"shot":"s"},"frame":4,"grip":{"kind":"Turn","thing":"tail","owner":"use"},"from":{"x":90,"y":80}}""";
         const string Order = """{"shot":"s","format":"png","from":1,"to":1,"width":32,"height":18}""";
         var ordered = await server.Http.PostAsync($"/api/films/{words["id"]}/prints", new StringContent(Order, Encoding.UTF8, "application/json"));
@@ -116,6 +117,12 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"GET {film}/shots/{{shot}}/cast/{{cast}}/frames/{{frame}}.{{format}}"] = new(film + "/shots/{shot}/cast/{cast}/frames/{frame}.{format}"),
             [$"GET {film}/puppets/{{puppet}}/rest.{{format}}"] = new(film + "/puppets/{puppet}/rest.{format}"),
             [$"POST {film}/shots/{{shot}}/references"] = new(film + "/shots/{shot}/references", File: flat),
+            [$"POST {film}/shots/{{shot}}/sounds"] = new(film + "/shots/{shot}/sounds", "frame=3", File: SmallArt.Tone()),
+            [$"POST {film}/shots/{{shot}}/voice"] = new(film + "/shots/{shot}/voice", Json: """{"words":"Evening, fog.","frame":2}"""),
+            [$"GET {film}/shots/{{shot}}/mix.wav"] = new(film + "/shots/{shot}/mix.wav", "from=0&count=4800&rate=48000"),
+            [$"GET {film}/shots/{{shot}}/cues/{{owner}}.{{format}}"] = new(film + "/shots/{shot}/cues/{owner}.vtt"),
+            [$"POST {film}/shots/{{shot}}/cues/{{owner}}"] = new(film + "/shots/{shot}/cues/{owner}", File: "0.5\t0.75\tOpen\n"u8.ToArray()),
+            ["GET /api/peaks/{asset}"] = new("/api/peaks/{peaks}"),
             [$"POST {film}/shots/{{shot}}/flats"] = new(film + "/shots/{shot}/flats", "distance=6", File: flat),
             [$"GET {film}/shots/{{shot}}/frames/{{frame}}.png"] = new(film + "/shots/{shot}/frames/{frame}.png", "width=32"),
             [$"POST {film}/shelf/{{puppet}}"] = new(film + "/shelf/{shelved}"),

@@ -1,4 +1,5 @@
 using System.IO.Compression;
+using Fretsaw.Print.Sound;
 
 namespace Fretsaw.Server.Tests;
 
@@ -10,6 +11,16 @@ internal static class SmallArt
         <g id="leaf"><path d="M0 0C9 9 20 4 30 0Z"/></g></defs><g id="tail" transform="rotate(12) translate(3 4)"><rect width="40" height="20" fill="url(#g)" stroke="#000" stroke-dasharray="3 2"/><use href="#leaf" x="4"/></g>
         <circle cx="50" cy="50" r="20" style="fill:#a00;opacity:.5"/></svg>
         """;
+
+    /// <summary>A WAV file of half a second at 8 kHz.</summary>
+    public static byte[] Tone()
+    {
+        using var stream = new MemoryStream();
+        var wav = new WavWriter(stream, 8000, 1, 16, 4000);
+        wav.Write([.. Enumerable.Range(0, 4000).Select(n => 0.5f * MathF.Sin(n * 0.3f))]);
+        wav.Finish();
+        return stream.ToArray();
+    }
 
     /// <summary>An OpenRaster file of one layer.</summary>
     /// <param name="picture">A PNG file.</param>

@@ -2,8 +2,9 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using Fretsaw.Core.Tests;
+using Fretsaw.Formats;
 using Fretsaw.Formats.Bundle;
-using Fretsaw.Formats.Png;
+using Fretsaw.Formats.Sound;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
 
@@ -67,10 +68,13 @@ internal sealed class TestServer : IDisposable
     {
         var picture = await Http.GetByteArrayAsync("/api/films/demo/shots/fog-horn/frames/1.png?width=20");
         var film = EditSamples.Full;
-        var asset = PngFile.AssetId(picture);
+        var asset = AssetId.Of(picture);
         var photo = film.Drawings.First(drawing => drawing.Raster is not null);
+        var recording = await Recording.Read(SmallArt.Tone(), "tone.wav", "line", TestContext.Current.CancellationToken);
         using var bundle = new MemoryStream();
-        new FilmBundle(film with { Drawings = film.Drawings.Replace(photo, photo with { Raster = photo.Raster! with { Asset = asset } }) }, new Dictionary<string, byte[]> { [asset] = picture }).Write(bundle);
+        new FilmBundle(
+            film with { Drawings = film.Drawings.Replace(photo, photo with { Raster = photo.Raster! with { Asset = asset } }), Sounds = [recording.Sound] },
+            new Dictionary<string, byte[]>(recording.Assets) { [asset] = picture }).Write(bundle);
         return (await Upload("/api/films/bundle", "full.fretsaw", bundle.ToArray())).GetProperty("id").GetString()!;
     }
 

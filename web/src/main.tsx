@@ -9,6 +9,7 @@ import { StrictMode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
 import { App, openFirst } from "./App";
 import { PictureOnly } from "./PictureOnly";
+import { hearAlong } from "./playing/sound";
 import { Notices } from "./shell/Notices";
 import { tell } from "./state/film";
 import { makeTheme } from "./theme";
@@ -33,6 +34,8 @@ function Root() {
 
 // The film is fetched while the interface is built. What goes wrong is said once there is something to say it.
 const opening = pictureOnly ? Promise.resolve() : openFirst();
+
+hearAlong();
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

@@ -22,6 +22,8 @@ public sealed record FilmChange
 
     public ListChange<Kept, string>? Kept { get; init; }
 
+    public ListChange<Sound, string>? Sounds { get; init; }
+
     public ImmutableArray<PuppetChange> InPuppets { get; init; } = [];
 
     public ImmutableArray<ShotChange> InShots { get; init; } = [];
@@ -38,13 +40,14 @@ public sealed record FilmChange
         Shots = ListChange.Between<Shot, string>(from.Shots, to.Shots, inside: true),
         Charts = ListChange.Between<KeptChart, string>(from.Charts, to.Charts),
         Kept = ListChange.Between<Kept, string>(from.Kept, to.Kept),
+        Sounds = ListChange.Between<Sound, string>(from.Sounds, to.Sounds),
         InPuppets = ListChange.Inside<Puppet, string, PuppetChange>(from.Puppets, to.Puppets, PuppetChange.Between),
         InShots = ListChange.Inside<Shot, string, ShotChange>(from.Shots, to.Shots, ShotChange.Between),
     };
 
     public Film Apply(Film film)
     {
-        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots, Charts = film.Charts, Kept = film.Kept };
+        var after = Head is null ? film : Head with { Drawings = film.Drawings, Puppets = film.Puppets, Shots = film.Shots, Charts = film.Charts, Kept = film.Kept, Sounds = film.Sounds };
         return after with
         {
             Drawings = Drawings?.Apply(film.Drawings) ?? film.Drawings,
@@ -52,10 +55,11 @@ public sealed record FilmChange
             Shots = (Shots?.Apply(film.Shots) ?? film.Shots).Each(InShots, change => change.Id, (change, shot) => change.Apply(shot)),
             Charts = Charts?.Apply(film.Charts) ?? film.Charts,
             Kept = Kept?.Apply(film.Kept) ?? film.Kept,
+            Sounds = Sounds?.Apply(film.Sounds) ?? film.Sounds,
         };
     }
 
-    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [], Charts = [], Kept = [] };
+    private static Film HeadOf(Film film) => film with { Drawings = [], Puppets = [], Shots = [], Charts = [], Kept = [], Sounds = [] };
 }
 
 public sealed record PuppetChange(string Id)
@@ -200,6 +204,10 @@ public sealed record ShotChange(string Id)
 
     public ListChange<Placed, string>? Placed { get; init; }
 
+    public ListChange<SoundUse, string>? Sounds { get; init; }
+
+    public ListChange<Cue, CardPlace>? Cues { get; init; }
+
     public ListChange<Shake, string>? Shakes { get; init; }
 
     public ListChange<Reference, string>? References { get; init; }
@@ -217,6 +225,8 @@ public sealed record ShotChange(string Id)
             InTracks = ListChange.Inside<Track, Address, TrackChange>(from.Tracks, to.Tracks, TrackChange.Between),
             Cards = ListChange.Between<Card, CardPlace>(from.Cards, to.Cards, sorted: true),
             Placed = ListChange.Between<Placed, string>(from.Placed, to.Placed),
+            Sounds = ListChange.Between<SoundUse, string>(from.Sounds, to.Sounds),
+            Cues = ListChange.Between<Cue, CardPlace>(from.Cues, to.Cues, sorted: true),
             Shakes = ListChange.Between<Shake, string>(from.Shakes, to.Shakes),
             References = ListChange.Between<Reference, string>(from.References, to.References),
             Asides = ListChange.Between<Aside, string>(from.Asides, to.Asides),
@@ -232,6 +242,8 @@ public sealed record ShotChange(string Id)
             Tracks = shot.Tracks,
             Cards = shot.Cards,
             Placed = shot.Placed,
+            Sounds = shot.Sounds,
+            Cues = shot.Cues,
             Shakes = shot.Shakes,
             References = shot.References,
             Asides = shot.Asides,
@@ -242,13 +254,15 @@ public sealed record ShotChange(string Id)
             Tracks = (Tracks?.ApplySorted(shot.Tracks) ?? shot.Tracks).Each(InTracks, change => change.Address, (change, track) => change.Apply(track)),
             Cards = Cards?.ApplySorted(shot.Cards) ?? shot.Cards,
             Placed = Placed?.Apply(shot.Placed) ?? shot.Placed,
+            Sounds = Sounds?.Apply(shot.Sounds) ?? shot.Sounds,
+            Cues = Cues?.ApplySorted(shot.Cues) ?? shot.Cues,
             Shakes = Shakes?.Apply(shot.Shakes) ?? shot.Shakes,
             References = References?.Apply(shot.References) ?? shot.References,
             Asides = Asides?.Apply(shot.Asides) ?? shot.Asides,
         };
     }
 
-    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Placed = [], Shakes = [], References = [], Asides = [] };
+    private static Shot HeadOf(Shot shot) => shot with { Things = [], Tracks = [], Cards = [], Placed = [], Sounds = [], Cues = [], Shakes = [], References = [], Asides = [] };
 }
 
 public sealed record TrackChange(Address Address)

@@ -124,8 +124,9 @@ public sealed class Evaluator
         {
             var (first, count) = Plan.Slots.SlotsOf(thing.Plan.Owner);
             keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
-            Pipeline.Drive(thing.Plan, driven);
-            cast.Pose(Plan, Stepping.Drawn(Plan.Drawn(Frame), thing.Plan.Every), thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
+            var drawn = Stepping.Drawn(Plan.Drawn(Frame), thing.Plan.Every);
+            Pipeline.Drive(thing.Plan, drawn, driven);
+            cast.Pose(Plan, drawn, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
         }
 
         unposed[thing.Plan.Index] = false;

@@ -11,7 +11,7 @@ public static class PlanCompiler
         var (slots, steps) = (new SlotLayout(), new StepTable(film, shot));
         var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
         var wind = slots.Add(Address.Wind, new ValueTable([(Address.Air, Properties.Of(shot.Wind))]));
-        var things = shot.Things.Select((thing, index) => Place(film, thing, index, slots, rigs, cancel) with { Every = steps.Of(thing.Id) }).ToArray();
+        var things = shot.Things.Select((thing, index) => Place(film, shot, thing, index, slots, rigs, cancel) with { Every = steps.Of(thing.Id) }).ToArray();
         return new Plan
         {
             Film = film,
@@ -26,7 +26,7 @@ public static class PlanCompiler
         };
     }
 
-    private static ThingPlan Place(Film film, Thing thing, int index, SlotLayout slots, RigCache rigs, CancellationToken cancel)
+    private static ThingPlan Place(Film film, Shot shot, Thing thing, int index, SlotLayout slots, RigCache rigs, CancellationToken cancel)
     {
         var stand = new ValueTable([(Address.Stand, Properties.Of(thing.Stand))]);
         if (thing.Body is Picture picture)
@@ -43,6 +43,7 @@ public static class PlanCompiler
         return new ThingPlan(thing, index, first, -1, puppet, first + stand.Count)
         {
             Expressions = [.. kept.Select((one, i) => ExpressionPlan.Of(film, puppet, one, face + i)).Where(one => one.Values.Length > 0)],
+            Mouths = MouthPlan.Of(shot, thing.Id, puppet),
         };
     }
 }

@@ -44,6 +44,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
             Length = shot.Length,
             Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner != Cast || track.Address.Thing is Address.Body or Address.Stand),
             Cards = shot.Cards.RemoveAll(card => card.Owner != Cast),
+            Cues = shot.Cues.RemoveAll(cue => cue.Owner != Cast),
             Placed = [.. shot.Placed.Where(placed => placed.Owner == Cast).Select(placed => placed with { Without = placed.Without.Add(Address.Body) })],
         };
     }

@@ -20,11 +20,13 @@ public sealed record Aside : IEntity
 
     public ImmutableArray<Placed> Placed { get; init; } = [];
 
+    public ImmutableArray<Cue> Cues { get; init; } = [];
+
     public static Aside Of(Shot shot, string id, string name) =>
-        new() { Id = id, Name = name, Length = shot.Length, Tracks = shot.Tracks, Cards = shot.Cards, Steps = shot.Steps, Placed = shot.Placed };
+        new() { Id = id, Name = name, Length = shot.Length, Tracks = shot.Tracks, Cards = shot.Cards, Steps = shot.Steps, Placed = shot.Placed, Cues = shot.Cues };
 
     public Aside WithoutKeys() => this with { Tracks = [], Cards = [] };
 
     /// <summary>The shot acted as it was.</summary>
-    public Shot On(Shot shot) => shot with { Length = Length, Tracks = Tracks, Cards = Cards, Steps = Steps, Placed = Placed };
+    public Shot On(Shot shot) => shot with { Length = Length, Tracks = Tracks, Cards = Cards, Steps = Steps, Placed = Placed, Cues = Cues };
 }

@@ -40,7 +40,7 @@ internal static partial class DrawingCheck
 
         if (drawing.Raster is { } raster)
         {
-            Demand(AssetPattern().IsMatch(raster.Asset ?? ""), place, "names no asset", "give the SHA-256 of the picture in lower-case hexadecimal");
+            Demand(IsAsset(raster.Asset), place, "names no asset", "give the SHA-256 of the picture in lower-case hexadecimal");
             Range(raster.Width, 1, 16384, place, "picture width", "px");
             Range(raster.Height, 1, 16384, place, "picture height", "px");
             Place(new Point(raster.X, raster.Y), place, "picture place");
@@ -119,6 +119,9 @@ internal static partial class DrawingCheck
         Range(box.Width, 0, 1e6, place, "box width", "px");
         Range(box.Height, 0, 1e6, place, "box height", "px");
     }
+
+    /// <summary>Whether a file beside the film could be called so.</summary>
+    internal static bool IsAsset(string? asset) => AssetPattern().IsMatch(asset ?? "");
 
     [GeneratedRegex("^[0-9a-f]{64}$")]
     private static partial Regex AssetPattern();

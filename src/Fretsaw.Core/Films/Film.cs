@@ -52,6 +52,9 @@ public sealed record Film
     /// <summary>Poses and actions that are kept by name.</summary>
     public ImmutableArray<Kept> Kept { get; init; } = [];
 
+    /// <summary>What there is to be heard.</summary>
+    public ImmutableArray<Sound> Sounds { get; init; } = [];
+
     /// <summary>The box of all of a puppet's art at rest, puppet pixels.</summary>
     public Box BoxOf(Puppet puppet)
     {

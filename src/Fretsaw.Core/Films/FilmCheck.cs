@@ -75,7 +75,18 @@ public static class FilmCheck
             }
         }
 
-        if (samePuppets && sameKept && before!.Shots == film.Shots)
+        var sounds = new Lazy<HashSet<string>>(() => Ids.Check(film.Sounds, "film", "sounds"));
+        var sameSounds = before is not null && before.Sounds == film.Sounds;
+        if (!sameSounds)
+        {
+            _ = sounds.Value;
+            foreach (var sound in film.Sounds.Where(one => before is null || !before.Sounds.Contains(one, Same<Sound>.One)))
+            {
+                SoundCheck.Check(sound);
+            }
+        }
+
+        if (samePuppets && sameKept && sameSounds && before!.Shots == film.Shots)
         {
             return;
         }
@@ -83,10 +94,10 @@ public static class FilmCheck
         Ids.Check(film.Shots, "film", "shots");
         foreach (var shot in film.Shots)
         {
-            var known = samePuppets && sameKept ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
+            var known = samePuppets && sameKept && sameSounds ? before!.Shots.FirstOrDefault(candidate => candidate.Id == shot.Id) : null;
             if (!ReferenceEquals(known, shot))
             {
-                ShotCheck.Check(shot, known, drawings, puppets, kept);
+                ShotCheck.Check(shot, known, drawings, puppets, kept, sounds);
             }
         }
     }

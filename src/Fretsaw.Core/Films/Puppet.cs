@@ -37,6 +37,9 @@ public sealed record Puppet : IEntity
     /// <summary>What its face pad moves; no thing twice.</summary>
     public ImmutableArray<PadFeature> FacePad { get; init; } = [];
 
+    /// <summary>What its mouths are; null while it has not been said.</summary>
+    public MouthChart? Mouths { get; init; }
+
     /// <summary>The puppet of the shelf that this one is a copy of; null for one that is only in this film.</summary>
     public string? Shelf { get; init; }
 }

@@ -34,6 +34,11 @@ internal static class PuppetCheck
         var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
         KeptCheck.Check(puppet.Knows, place);
         FacePad(puppet, place);
+        if (puppet.Mouths is { } mouths)
+        {
+            SoundCheck.Check(mouths, place);
+        }
+
         Some(puppet.Pairs, place, "pairs", MaxPairs);
         var sides = puppet.Pairs.SelectMany(pair => pair.One == pair.Other ? [pair.One] : (string[])[pair.One, pair.Other]).ToList();
         Demand(sides.TrueForAll(Ids.IsValid), place, "has a pair of sides without usable ids", Ids.Remedy);
@@ -150,13 +155,19 @@ internal static class PuppetCheck
             {
                 Demand(value.Thing == Address.Body || things.Contains(value.Thing), place, $"drives '{value.Thing}', which is not in the puppet", "set that station again");
                 Demand(puppet.Dials.All(other => other.Id != value.Thing), place, "drives a dial", "let it drive what that dial drives");
-                var property = Properties.FindOfPuppets(value.Property);
-                Demand(property is not null, place, $"drives '{value.Property}', which is no property", "see docs/film-format.md for the list");
-                Demand(property!.Jumps == value.Choice is not null, place, $"drives {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
-                Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
-                Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
+                Check(value, place, "drives");
             }
         }
+    }
+
+    /// <param name="does">What its place does with the value: "drives".</param>
+    internal static void Check(StationValue value, string place, string does)
+    {
+        var property = Properties.FindOfPuppets(value.Property);
+        Demand(property is not null, place, $"{does} '{value.Property}', which is no property", "see docs/film-format.md for the list");
+        Demand(property!.Jumps == value.Choice is not null, place, $"{does} {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
+        Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
+        Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
     }
 
     private static void FacePad(Puppet puppet, string place)

@@ -24,6 +24,12 @@ public sealed record Shot : IEntity
     /// <summary>Actions on the strip, in the order in which they were placed.</summary>
     public ImmutableArray<Placed> Placed { get; init; } = [];
 
+    /// <summary>Sounds on the strip, in the order in which they came.</summary>
+    public ImmutableArray<SoundUse> Sounds { get; init; } = [];
+
+    /// <summary>By owner and rising frame, no two at one place.</summary>
+    public ImmutableArray<Cue> Cues { get; init; } = [];
+
     public ImmutableArray<Shake> Shakes { get; init; } = [];
 
     public Wind Wind { get; init; } = new();

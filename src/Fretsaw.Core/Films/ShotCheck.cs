@@ -9,7 +9,7 @@ internal static class ShotCheck
     public const int MaxLength = 100_000;
 
     /// <param name="known">The shot as it was when it was last checked, in a film with the same puppets and drawings; null when none is known.</param>
-    public static void Check(Shot shot, Shot? known, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets, Lazy<HashSet<string>> kept)
+    public static void Check(Shot shot, Shot? known, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets, Lazy<HashSet<string>> kept, Lazy<HashSet<string>> sounds)
     {
         var place = $"shot '{shot.Name}'";
         Name(shot.Name, $"shot '{shot.Id}'");
@@ -32,6 +32,16 @@ internal static class ShotCheck
         if (known is null || known.Placed != shot.Placed || known.Things != shot.Things)
         {
             KeptCheck.Check(shot.Placed, place, shot.Things.Select(thing => thing.Id).ToHashSet(StringComparer.Ordinal), kept.Value);
+        }
+
+        if (known is null || known.Sounds != shot.Sounds)
+        {
+            SoundCheck.Check(shot.Sounds, place, sounds.Value);
+        }
+
+        if (known is null || known.Cues != shot.Cues)
+        {
+            SoundCheck.Check(shot.Cues, place);
         }
 
         if (known is null || known.References != shot.References)
@@ -116,6 +126,7 @@ internal static class ShotCheck
             TrackCheck.Check(aside.Cards, at);
             Steps(aside.Steps, at);
             KeptCheck.Check(aside.Placed, at, owners: null, kept);
+            SoundCheck.Check(aside.Cues, at);
         }
     }
 

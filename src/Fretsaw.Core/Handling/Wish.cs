@@ -23,6 +23,7 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(KeepActing), "keepActing")]
 [JsonDerivedType(typeof(Blink), "blink")]
 [JsonDerivedType(typeof(MoveFace), "moveFace")]
+[JsonDerivedType(typeof(FillCues), "fillCues")]
 [JsonDerivedType(typeof(MeshOf), "meshOf")]
 [JsonDerivedType(typeof(MakeLimb), "makeLimb")]
 [JsonDerivedType(typeof(GatherSwaps), "gatherSwaps")]

@@ -1,16 +1,19 @@
 using System.IO.Compression;
 using Fretsaw.Core.Films;
 using Fretsaw.Formats.Layers;
-using Fretsaw.Formats.Png;
+using Fretsaw.Formats.Sound;
 
 namespace Fretsaw.Formats.Bundle;
 
-/// <summary>A film and the pictures it names.</summary>
+/// <summary>A film and the pictures and recordings it names.</summary>
 public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> Assets)
 {
     private const string FilmEntry = "film.json";
     private const string AssetFolder = "assets/";
     private const int MaxEntries = 10_000;
+
+    /// <summary>Recordings take more room than art: ten minutes of stereo some 115 MB.</summary>
+    private const long MaxUnpacked = 768L * 1024 * 1024;
 
     /// <summary>Reads a .fretsaw file: a zip of film.json and assets/&lt;SHA-256&gt;.</summary>
     /// <exception cref="FilmException">It is no bundle, too large, or an asset is missing or not what its name says.</exception>
@@ -20,16 +23,16 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         {
             using var zip = new ZipArchive(stream, ZipArchiveMode.Read, leaveOpen: true);
             FilmException.ThrowIf(zip.Entries.Count > MaxEntries, file, $"holds {zip.Entries.Count} entries", $"a film has at most {MaxEntries}");
-            var left = SafeZip.MaxUnpacked;
+            var left = MaxUnpacked;
             var film = zip.GetEntry(FilmEntry) is { } entry
                 ? FilmJson.Read(SafeZip.Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
                 : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");
             var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
             foreach (var asset in Named(film))
             {
-                var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the picture {asset}", "export the film again");
+                var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the file {asset}", "export the film again");
                 var bytes = SafeZip.Unpack(packed, ref left, file);
-                FilmException.ThrowIf(PngFile.AssetId(bytes) != asset, file, $"has a picture that is not {asset}", "export the film again");
+                FilmException.ThrowIf(AssetId.Of(bytes) != asset, file, $"has a file that is not {asset}", "export the film again");
                 assets[asset] = bytes;
             }
 
@@ -71,8 +74,13 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         }
     }
 
+    /// <summary>The samples of one of the film's sounds.</summary>
+    public WavFile Recording(Core.Films.Sound sound) =>
+        WavFile.Open(new MemoryStream(Assets[sound.Asset]), sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
+
     public static IEnumerable<string> Named(Film film) =>
-        film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset).Distinct(StringComparer.Ordinal);
+        film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset)
+            .Concat(film.Sounds.SelectMany(sound => (string[])[sound.Asset, sound.Peaks])).Distinct(StringComparer.Ordinal);
 
     private static void Pack(ZipArchive zip, string name, byte[] bytes)
     {

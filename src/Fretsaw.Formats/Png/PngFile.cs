@@ -1,5 +1,4 @@
 using System.Runtime.InteropServices;
-using System.Security.Cryptography;
 using Fretsaw.Core.Art;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -13,9 +12,6 @@ public static class PngFile
 {
     private const int MaxBytes = 64 * 1024 * 1024;
     private const int MaxSide = 8192;
-
-    /// <summary>The name a picture is kept under: SHA-256 of its bytes.</summary>
-    public static string AssetId(byte[] bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 
     public static bool LooksLikePng(ReadOnlySpan<byte> bytes) => bytes.StartsWith((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A]);
 
@@ -35,7 +31,7 @@ public static class PngFile
                 Id = drawingId,
                 Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
                 Bounds = new Box(0, 0, width, height),
-                Raster = new RasterArt { Asset = AssetId(bytes), Width = width, Height = height },
+                Raster = new RasterArt { Asset = AssetId.Of(bytes), Width = width, Height = height },
                 Outline = outline,
             },
             bytes,

@@ -72,7 +72,7 @@ public static class TrimmedPng
             Id = drawingId,
             Name = Names.Usable(name),
             Bounds = new Box(x, y, cut.Width * pixelSize, cut.Height * pixelSize),
-            Raster = new RasterArt { Asset = PngFile.AssetId(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height, PixelSize = pixelSize },
+            Raster = new RasterArt { Asset = AssetId.Of(kept), X = x, Y = y, Width = cut.Width, Height = cut.Height, PixelSize = pixelSize },
             Outline = Outline(PngFile.Alpha(cut), cut.Width, cut.Height, x, y, pixelSize),
         };
         return (drawing, kept);

@@ -137,7 +137,7 @@ internal static class ArtEndpoints
         var art = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
         if (art.Picture is { } picture)
         {
-            assets.Put(PngFile.AssetId(picture), picture);
+            assets.Put(AssetId.Of(picture), picture);
         }
 
         return art;

@@ -43,7 +43,7 @@ internal static class FilmEndpoints
             var bundle = FilmBundle.Read(copy, file.FileName);
             assets.PutAll(bundle.Assets);
             return open.Open(open.Create(bundle.Film)).Now.State;
-        }).WithUploadLimit();
+        }).WithUploadLimit(Limits.SoundBytes);
 
         films.MapGet("{id}", (string id, OpenFilms open) => open.Open(id).Now.State);
 
@@ -115,10 +115,10 @@ internal static class FilmEndpoints
     }
 
     /// <summary>Uploads are larger than JSON may be. Anti-forgery tokens are not needed: <see cref="SameOriginOnly"/> refuses other pages.</summary>
-    public static RouteHandlerBuilder WithUploadLimit(this RouteHandlerBuilder route) => route
+    public static RouteHandlerBuilder WithUploadLimit(this RouteHandlerBuilder route, long bytes = Limits.UploadBytes) => route
         .DisableAntiforgery()
-        .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute((int)Limits.UploadBytes))
-        .WithFormOptions(multipartBodyLengthLimit: Limits.UploadBytes);
+        .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute((int)bytes))
+        .WithFormOptions(multipartBodyLengthLimit: bytes);
 
     public static string SafeName(string name)
     {

@@ -141,7 +141,7 @@ public sealed class PrintQueue(
         var film = (films.Load(print.Film, print.Seq) ?? throw new FilmException($"film '{print.Film}'", "is gone", "print another")).Film;
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == print.Shot) ?? throw new FilmException($"shot '{print.Shot}'", "is not in the film", "choose another shot");
         var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format), print.Effort == Smallest);
-        await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format));
+        await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format), assets.Recording);
         var last = DateTime.MinValue;
         await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
         {

@@ -1,4 +1,5 @@
 using Fretsaw.Core.Films;
+using Fretsaw.Formats.Sound;
 using Fretsaw.Store;
 
 namespace Fretsaw.Server.Safety;
@@ -9,6 +10,11 @@ internal static class Finding
     /// <exception cref="NotThereException">The film has no such shot.</exception>
     public static Shot ShotNamed(this Film film, string id) =>
         film.Shots.FirstOrDefault(candidate => candidate.Id == id) ?? throw new NotThereException($"shot '{id}'");
+
+    /// <summary>The samples of a sound, read as they lie in the database.</summary>
+    /// <exception cref="NotThereException">Its recording is not there.</exception>
+    public static WavFile Recording(this AssetStore assets, Sound sound) =>
+        WavFile.Open(assets.Open(sound.Asset) ?? throw new NotThereException($"recording '{sound.Name}'"), sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
 
     /// <exception cref="NotThereException">There is no such picture.</exception>
     public static byte[] Picture(this AssetStore assets, string id) => assets.Find(id) ?? throw new NotThereException($"picture '{id}'");

@@ -11,13 +11,13 @@ public class FilmCheckTests
     private static readonly HashSet<string> AnyWholeNumber = ["seed"];
 
     /// <summary>Texts that people choose, or that are read leniently by painters.</summary>
-    private static readonly HashSet<string> AnyText = ["name", "path"];
+    private static readonly HashSet<string> AnyText = ["name", "path", "words", "says"];
 
     /// <summary>What may be missing.</summary>
     private static readonly HashSet<string> MayBeNull =
     [
         "fill", "gradient", "stroke", "raster", "ridesOn", "matte", "followThrough", "sway", "bend", "mirror", "limb", "limit", "shelf",
-        "stagger", "drawing", "name", "gap", "roughRate", "range",
+        "stagger", "drawing", "name", "gap", "roughRate", "range", "mouths",
     ];
 
     public static TheoryData<string> Paths => [.. Places(JsonNode.Parse(FilmJson.Write(FullFilm.Build()))!)];

@@ -43,6 +43,14 @@ internal static class FullFilm
                     Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "dial", "across"), Keys = [new NumberKey(1, 40)] }],
                 },
             ],
+            Sounds =
+            [
+                new Sound
+                {
+                    Id = "line", Name = "Line", Asset = new string('b', 64), Peaks = new string('c', 64), Rate = 8000, Channels = 2, Samples = 4000,
+                    Loudness = Readings.Write([-80, -20, -6]), Words = "Evening", Timed = [new TimedSound(0.1, "iː"), new TimedSound(0.3, "v"), new TimedSound(0.5, "")],
+                },
+            ],
             Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12 } } }],
         };
         FilmCheck.Check(film);
@@ -100,6 +108,7 @@ internal static class FullFilm
         BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
         FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
+        Mouths = new MouthChart { LeadFrames = 2, BlendFrames = 3, Shapes = [new MouthShape(Mouth.Open, [new StationValue("mouth", "swap") { Choice = "wide" }, new StationValue("knead", "amount", 30)])] },
         Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [
@@ -163,6 +172,8 @@ internal static class FullFilm
                 FadeIn = 2, FadeOut = 3, BeginX = 5, BeginY = -6, Keys = KeysOnTop.Add, Mirror = Mirror.InPlace, Travel = Travel.ByFeet, GoesOn = false, Without = ["low"],
             },
         ],
+        Sounds = [new SoundUse { Id = "heard", Sound = "line", Start = 5, Length = 12, FromSeconds = 0.05, GainDb = -3, FadeIn = 2, FadeOut = 4, Again = true, Muted = true }],
+        Cues = [new Cue("use", 5, Mouth.Open), new Cue("use", 9, Mouth.Keyed)],
         References =
         [
             new Reference { Id = "ref", Name = "Reference", Pictures = ["photo", "own"], Rate = 8, Start = 3, First = 2, Last = 2, AtEnd = ReferenceEnd.Again, Over = false, Hidden = true, OpacityPercent = 40, X = 30, Y = 20, SizePercent = 70 },
@@ -178,6 +189,7 @@ internal static class FullFilm
                 Cards = [new Card("use", 2)],
                 Steps = [new Stepping("use", "", 2)],
                 Placed = [new Placed { Id = "tried", Owner = "use", Action = "step" }],
+                Cues = [new Cue("use", 3, Mouth.Shut)],
             },
         ],
         Shakes = [new Shake { Id = "shake", Name = "Shake", StrengthPercent = 2, RollDegrees = 0.5, PaceHz = 5, StartFrame = 3, DiesAwayFrames = 9, Seed = 7, Noise = ShakeNoise.Band }],

@@ -15,13 +15,13 @@ public class FilmBundleTests
         var png = Picture();
         var drawing = PngFile.ReadFlat(png, "moon.png", "moon").Drawing;
         var (film, pictures) = DemoFilm.Build();
-        var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]>(pictures) { [PngFile.AssetId(png)] = png });
+        var bundle = new FilmBundle(film with { Drawings = film.Drawings.Add(drawing) }, new Dictionary<string, byte[]>(pictures) { [AssetId.Of(png)] = png });
         using var stream = new MemoryStream();
         bundle.Write(stream);
         stream.Position = 0;
         var read = FilmBundle.Read(stream, "a.fretsaw");
         Assert.Equal(FilmJson.Write(bundle.Film), FilmJson.Write(read.Film));
-        Assert.Equal(png, read.Assets[PngFile.AssetId(png)]);
+        Assert.Equal(png, read.Assets[AssetId.Of(png)]);
     }
 
     [Fact]

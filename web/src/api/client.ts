@@ -1,7 +1,7 @@
 import createClient from "openapi-fetch";
 import type { Look } from "../engine/look";
 import type { paths } from "./schema.generated";
-import type { Dragged, Question, Snag, View } from "./types";
+import type { Dragged, Question, Snag, SpokenLine, View } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
@@ -111,6 +111,24 @@ export const api = {
       }),
     );
   },
+  bringSound: (id: string, shot: string, frame: number, file: File) =>
+    answer(
+      client.POST("/api/films/{id}/shots/{shot}/sounds", {
+        params: { path: { id, shot }, query: { frame } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
+  speak: (id: string, shot: string, line: SpokenLine) =>
+    answer(client.POST("/api/films/{id}/shots/{shot}/voice", { params: { path: { id, shot } }, body: line })),
+  bringCues: (id: string, shot: string, owner: string, file: File) =>
+    answer(
+      client.POST("/api/films/{id}/shots/{shot}/cues/{owner}", {
+        params: { path: { id, shot, owner } },
+        body: form(file),
+        bodySerializer: whole as never,
+      }),
+    ),
   shelf: () => answer(client.GET("/api/shelf")),
   takeFromShelf: (id: string, puppet: string) =>
     answer(client.POST("/api/films/{id}/shelf/{puppet}", { params: { path: { id, puppet } } })),

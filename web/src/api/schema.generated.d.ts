@@ -72,6 +72,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/peaks/{asset}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    asset: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/shelf/{puppet}": {
         parameters: {
             query?: never;
@@ -1434,6 +1469,217 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/shots/{shot}/sounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    frame?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        file: components["schemas"]["IFormFile"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoundBrought"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/voice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SpokenLine"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoundBrought"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/mix.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: number;
+                    count: number;
+                    rate?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/cues/{owner}.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                    owner: string;
+                    format: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/shots/{shot}/cues/{owner}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    shot: string;
+                    owner: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        file: components["schemas"]["IFormFile"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FilmState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -1950,6 +2196,7 @@ export interface components {
             cards: components["schemas"]["Card"][];
             steps: components["schemas"]["Stepping"][];
             placed: components["schemas"]["Placed"][];
+            cues: components["schemas"]["Cue"][];
         };
         BaseRequest: {
             /**
@@ -2106,6 +2353,17 @@ export interface components {
         };
         /** @description An sRGB colour with straight alpha, eight bits a channel (IEC 61966-2-1). Written "#rrggbb" or "#rrggbbaa". */
         Colour: string;
+        /** @description Which mouth shows from a frame on, until the next cue. */
+        Cue: {
+            /** @description Id of the thing on the stage that speaks. */
+            owner: string;
+            /**
+             * Format: int32
+             * @description Where its sound begins, 1-based; the picture may lead, see double MouthChart.LeadFrames.
+             */
+            frame: number;
+            mouth: components["schemas"]["Mouth"];
+        };
         /**
          * @description A control with one or two axes (a pad) that drives values of its puppet. A person poses the puppet at stations; in
          *     between the stations are blended. What a dial says is added to what other dials and the keys say.
@@ -2189,7 +2447,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditAddSound"] | components["schemas"]["EditRenameSound"] | components["schemas"]["EditRemoveSound"] | components["schemas"]["EditPlaceSound"] | components["schemas"]["EditChangeSoundUse"] | components["schemas"]["EditTrimSound"] | components["schemas"]["EditSplitSound"] | components["schemas"]["EditRemoveSoundUse"] | components["schemas"]["EditPutCues"] | components["schemas"]["EditMoveCue"] | components["schemas"]["EditNudgeCues"] | components["schemas"]["EditSetMouths"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2251,6 +2509,16 @@ export interface components {
             /** @enum {string} */
             kind: "addShot";
             shot: components["schemas"]["Shot"];
+            title?: null | string;
+        };
+        /** @description Brings a sound into the film. */
+        EditAddSound: {
+            /** @enum {string} */
+            kind: "addSound";
+            sound: components["schemas"]["Sound"];
+            /** @description Where it comes to stand on the strip. */
+            shotId: string;
+            use: components["schemas"]["SoundUse"];
             title?: null | string;
         };
         EditAddThing: {
@@ -2478,6 +2746,28 @@ export interface components {
             withoutRange?: null | boolean;
             title?: null | string;
         };
+        /** @description Changes where a sound stands and how it is heard; what is null stays. */
+        EditChangeSoundUse: {
+            /** @enum {string} */
+            kind: "changeSoundUse";
+            shotId: string;
+            useId: string;
+            /** Format: int32 */
+            start?: null | number;
+            /** Format: int32 */
+            length?: null | number;
+            /** Format: double */
+            fromSeconds?: null | number;
+            /** Format: double */
+            gainDb?: null | number;
+            /** Format: int32 */
+            fadeIn?: null | number;
+            /** Format: int32 */
+            fadeOut?: null | number;
+            again?: null | boolean;
+            muted?: null | boolean;
+            title?: null | string;
+        };
         /** @description Changes what a thing is called and how it stands while nothing of that is keyed. */
         EditChangeThing: {
             /** @enum {string} */
@@ -2670,6 +2960,18 @@ export interface components {
             address: components["schemas"]["Address"];
             title?: null | string;
         };
+        /** @description Moves the edge between two mouths; it stays between its neighbours. */
+        EditMoveCue: {
+            /** @enum {string} */
+            kind: "moveCue";
+            shotId: string;
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /** Format: int32 */
+            to: number;
+            title?: null | string;
+        };
         /** @description Moves keys from one frame to another, and of an owner its card; what stands there already is replaced. */
         EditMoveKeys: {
             /** @enum {string} */
@@ -2731,6 +3033,20 @@ export interface components {
             name: string;
             title?: null | string;
         };
+        /** @description Moves all cues of a puppet, or those of a stretch, by so many frames. */
+        EditNudgeCues: {
+            /** @enum {string} */
+            kind: "nudgeCues";
+            shotId: string;
+            owner: string;
+            /** Format: int32 */
+            by: number;
+            /** Format: int32 */
+            from?: null | number;
+            /** Format: int32 */
+            to?: null | number;
+            title?: null | string;
+        };
         /** @description Adds strokes of the weight brush to a part that is bent by bones. */
         EditPaintWeights: {
             /** @enum {string} */
@@ -2758,11 +3074,39 @@ export interface components {
             placed: components["schemas"]["Placed"];
             title?: null | string;
         };
+        /** @description Puts a stretch of one of the film's sounds on a strip. */
+        EditPlaceSound: {
+            /** @enum {string} */
+            kind: "placeSound";
+            shotId: string;
+            use: components["schemas"]["SoundUse"];
+            title?: null | string;
+        };
         /** @description Turns a film into another by what differs between the two: undo and redo. */
         EditPutBack: {
             /** @enum {string} */
             kind: "putBack";
             differs: components["schemas"]["FilmChange"];
+            title?: null | string;
+        };
+        /** @description Puts cues in the place of those of a stretch. After it the mouth goes on as it did. */
+        EditPutCues: {
+            /** @enum {string} */
+            kind: "putCues";
+            shotId: string;
+            /** @description Id of the puppet on the stage that speaks. */
+            owner: string;
+            /**
+             * Format: int32
+             * @description The first frame.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description The last, included.
+             */
+            to: number;
+            cues: components["schemas"]["FrameCue"][];
             title?: null | string;
         };
         /** @description Adds a dial, or puts a changed one in the place of the old. */
@@ -2957,6 +3301,20 @@ export interface components {
             shotId: string;
             title?: null | string;
         };
+        /** @description Takes a sound out of the film and off every strip. */
+        EditRemoveSound: {
+            /** @enum {string} */
+            kind: "removeSound";
+            soundId: string;
+            title?: null | string;
+        };
+        EditRemoveSoundUse: {
+            /** @enum {string} */
+            kind: "removeSoundUse";
+            shotId: string;
+            useId: string;
+            title?: null | string;
+        };
         /** @description Takes a thing off the stage, and its keys with it. */
         EditRemoveThing: {
             /** @enum {string} */
@@ -2969,6 +3327,13 @@ export interface components {
             /** @enum {string} */
             kind: "renameKept";
             keptId: string;
+            name: string;
+            title?: null | string;
+        };
+        EditRenameSound: {
+            /** @enum {string} */
+            kind: "renameSound";
+            soundId: string;
             name: string;
             title?: null | string;
         };
@@ -3031,6 +3396,14 @@ export interface components {
             says?: string;
             title?: null | string;
         };
+        /** @description Says which values make which mouth of a puppet. */
+        EditSetMouths: {
+            /** @enum {string} */
+            kind: "setMouths";
+            puppetId: string;
+            mouths: components["schemas"]["MouthChart"];
+            title?: null | string;
+        };
         /** @description Chooses on what a thing, a puppet or all of a shot is drawn. */
         EditSetStep: {
             /** @enum {string} */
@@ -3087,6 +3460,18 @@ export interface components {
             /** @description New to the puppet and, as the beginning of two drawings' ids, to the film. */
             newId: string;
             name: string;
+            title?: null | string;
+        };
+        /** @description Cuts a sound in two at a frame, which becomes the first of the second piece. Nothing is heard otherwise than before. */
+        EditSplitSound: {
+            /** @enum {string} */
+            kind: "splitSound";
+            shotId: string;
+            useId: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description Of the second piece, new to the shot's sounds. */
+            newId: string;
             title?: null | string;
         };
         /** @description Makes a shot longer or shorter with all its keys, cards and shakes in proportion. Keys stay a frame apart: squeezed too far, the last stand past the end. */
@@ -3149,6 +3534,19 @@ export interface components {
             kind: "together";
             says: string;
             edits: components["schemas"]["Edit"][];
+            title?: null | string;
+        };
+        /** @description Trims the start of a sound to another frame: what was heard at each frame that is left stays there. */
+        EditTrimSound: {
+            /** @enum {string} */
+            kind: "trimSound";
+            shotId: string;
+            useId: string;
+            /**
+             * Format: int32
+             * @description Before its end, and not before its sound begins.
+             */
+            start: number;
             title?: null | string;
         };
         /** @description Puts plain keys in the place of a placed action: the puppet goes on looking the same at every frame of the shot. */
@@ -3217,6 +3615,8 @@ export interface components {
             charts: components["schemas"]["KeptChart"][];
             /** @description Poses and actions that are kept by name. */
             kept: components["schemas"]["Kept"][];
+            /** @description What there is to be heard. */
+            sounds: components["schemas"]["Sound"][];
         };
         /**
          * @description What turns one film into another: what takes an edit back, and what an edit tells those who keep a film. It names only what
@@ -3230,6 +3630,7 @@ export interface components {
             shots?: null | components["schemas"]["ListChangeOfShotAndstring"];
             charts?: null | components["schemas"]["ListChangeOfKeptChartAndstring"];
             kept?: null | components["schemas"]["ListChangeOfKeptAndstring"];
+            sounds?: null | components["schemas"]["ListChangeOfSoundAndstring"];
             inPuppets: components["schemas"]["PuppetChange"][];
             inShots: components["schemas"]["ShotChange"][];
         };
@@ -3347,6 +3748,14 @@ export interface components {
             apart: number;
             twists: boolean;
             byHand: boolean;
+        };
+        FrameCue: {
+            /**
+             * Format: int32
+             * @description Where its sound begins, 1-based.
+             */
+            frame: number;
+            mouth: components["schemas"]["Mouth"];
         };
         FrameRange: {
             /**
@@ -3876,6 +4285,15 @@ export interface components {
             order?: null | components["schemas"]["CardPlace"][];
         };
         /** @description What turns one list of things into another. */
+        ListChangeOfCueAndCardPlace: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Cue"][];
+            /** @description Keys of things to take out. */
+            gone: components["schemas"]["CardPlace"][];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | components["schemas"]["CardPlace"][];
+        };
+        /** @description What turns one list of things into another. */
         ListChangeOfDialAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["Dial"][];
@@ -4011,6 +4429,24 @@ export interface components {
             order?: null | string[];
         };
         /** @description What turns one list of things into another. */
+        ListChangeOfSoundAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["Sound"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
+        ListChangeOfSoundUseAndstring: {
+            /** @description Things to add or replace, whole. */
+            put: components["schemas"]["SoundUse"][];
+            /** @description Keys of things to take out. */
+            gone: string[];
+            /** @description All keys in their order, where it cannot be told otherwise; things it does not name stay behind the rest. */
+            order?: null | string[];
+        };
+        /** @description What turns one list of things into another. */
         ListChangeOfStiffPatchAndstring: {
             /** @description Things to add or replace, whole. */
             put: components["schemas"]["StiffPatch"][];
@@ -4097,6 +4533,31 @@ export interface components {
             /** @description Id of a part, bone, pin, reach, dial, knead or form. */
             one: string;
             other: string;
+        };
+        /**
+         * @description What a mouth does for a sound of speech, by how it is articulated.
+         * @enum {unknown}
+         */
+        Mouth: "Rest" | "Shut" | "Teeth" | "Tongue" | "Wide" | "Half" | "Open" | "Round" | "Narrow" | "Keyed";
+        /** @description What a puppet's mouths are, so that the same cues speak with any puppet. */
+        MouthChart: {
+            /** @description No mouth twice. One that is not here shows as the one nearest to it that is. */
+            shapes: components["schemas"]["MouthShape"][];
+            /**
+             * Format: double
+             * @description Frames by which the mouth shows before its sound, [0, 12]: from memory, 1 to 2.
+             */
+            leadFrames: number;
+            /**
+             * Format: double
+             * @description Frames that what does not jump takes from one mouth to the next, [0, 24].
+             */
+            blendFrames: number;
+        };
+        MouthShape: {
+            mouth: components["schemas"]["Mouth"];
+            /** @description What the mouth is made of. What another mouth of the chart has and this one does not is at rest. */
+            values: components["schemas"]["StationValue"][];
         };
         /** @description What an id means to people. */
         NamedId: {
@@ -4494,6 +4955,7 @@ export interface components {
             knows: components["schemas"]["KnownAs"][];
             /** @description What its face pad moves; no thing twice. */
             facePad: components["schemas"]["PadFeature"][];
+            mouths?: null | components["schemas"]["MouthChart"];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
             shelf?: null | string;
         };
@@ -4981,6 +5443,10 @@ export interface components {
             cards: components["schemas"]["Card"][];
             /** @description Actions on the strip, in the order in which they were placed. */
             placed: components["schemas"]["Placed"][];
+            /** @description Sounds on the strip, in the order in which they came. */
+            sounds: components["schemas"]["SoundUse"][];
+            /** @description By owner and rising frame, no two at one place. */
+            cues: components["schemas"]["Cue"][];
             shakes: components["schemas"]["Shake"][];
             wind: components["schemas"]["Wind"];
             /** @description What is drawn on twos, threes and slower; no two of one thing. */
@@ -5004,6 +5470,8 @@ export interface components {
             inTracks: components["schemas"]["TrackChange"][];
             cards?: null | components["schemas"]["ListChangeOfCardAndCardPlace"];
             placed?: null | components["schemas"]["ListChangeOfPlacedAndstring"];
+            sounds?: null | components["schemas"]["ListChangeOfSoundUseAndstring"];
+            cues?: null | components["schemas"]["ListChangeOfCueAndCardPlace"];
             shakes?: null | components["schemas"]["ListChangeOfShakeAndstring"];
             references?: null | components["schemas"]["ListChangeOfReferenceAndstring"];
             asides?: null | components["schemas"]["ListChangeOfAsideAndstring"];
@@ -5035,6 +5503,82 @@ export interface components {
             /** @description What the mend's button says. */
             mendSays?: null | string;
         };
+        /** @description A recording, or what a voice made of a line of text. Its samples are a WAV file beside the film; the film has what is seen of it. */
+        Sound: {
+            id: string;
+            name: string;
+            /** @description SHA-256 of the WAV file, lower-case hexadecimal. */
+            asset: string;
+            /** @description SHA-256 of its peaks: for every int Sound.PeakSamples samples the lowest and the highest, two signed bytes. */
+            peaks: string;
+            /**
+             * Format: int32
+             * @description Samples a second, [1000, 768000].
+             */
+            rate: number;
+            /**
+             * Format: int32
+             * @description 1 or 2.
+             */
+            channels: number;
+            /**
+             * Format: int32
+             * @description How many samples each channel has, [1, 1e9].
+             */
+            samples: number;
+            /**
+             * @description How loud it is, RMS of both channels, int Sound.ReadingsPerSecond from its start on: bytes in base64, from 0 for full scale to
+             *     255 for double Sound.QuietestDb below and quieter.
+             */
+            loudness: string;
+            /** @description What is said, where it is known. */
+            words: string;
+            /** @description The sounds of speech in it, where they are known, by rising time. */
+            timed: components["schemas"]["TimedSound"][];
+        };
+        SoundBrought: {
+            state: components["schemas"]["FilmState"];
+            /** @description Id of the sound that came in. */
+            sound: string;
+            /** @description Id of it on the strip. */
+            use: string;
+        };
+        /** @description A stretch of a sound on a shot's strip. Its ends stand on frames; what is heard there can be slid by any time. */
+        SoundUse: {
+            id: string;
+            /** @description Id of the sound. */
+            sound: string;
+            /**
+             * Format: int32
+             * @description The shot's frame at which it begins, [−100000, 100000].
+             */
+            start: number;
+            /**
+             * Format: int32
+             * @description Frames, [1, 100000].
+             */
+            length: number;
+            /**
+             * Format: double
+             * @description How far into the sound it begins, seconds, [0, 1e5].
+             */
+            fromSeconds: number;
+            /**
+             * Format: double
+             * @description [−96, 24]
+             */
+            gainDb: number;
+            /**
+             * Format: int32
+             * @description Frames over which it comes and goes, [0, 100000].
+             */
+            fadeIn: number;
+            /** Format: int32 */
+            fadeOut: number;
+            /** @description After the sound's end it is heard again from where the use begins; else there is silence. */
+            again: boolean;
+            muted: boolean;
+        };
         /** @description What turns one list of things that have no keys, such as strokes, into another: a stretch of it is replaced. */
         SpliceOfKneadStroke: {
             /** Format: int32 */
@@ -5050,6 +5594,32 @@ export interface components {
             /** Format: int32 */
             remove: number;
             insert: components["schemas"]["WeightStroke"][];
+        };
+        SpokenLine: {
+            words: string;
+            /**
+             * Format: int32
+             * @description Where it comes to stand on the strip.
+             * @default 1
+             */
+            frame?: number;
+            /**
+             * @description A voice by its language tag: en, de.
+             * @default en
+             */
+            language?: string;
+            /**
+             * Format: int32
+             * @description [80, 450]
+             * @default 150
+             */
+            wordsPerMinute?: number;
+            /**
+             * Format: int32
+             * @description [0, 99]; 50 is usual.
+             * @default 40
+             */
+            pitch?: number;
         };
         /** @enum {unknown} */
         Spread: "Pad" | "Reflect" | "Repeat";
@@ -5285,6 +5855,15 @@ export interface components {
          * @enum {unknown}
          */
         ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch" | "Expression";
+        TimedSound: {
+            /**
+             * Format: double
+             * @description Seconds from the recording's start, ≥ 0.
+             */
+            at: number;
+            /** @description A sound in the International Phonetic Alphabet; "" for silence. */
+            says: string;
+        };
         /** @description One value over time. */
         Track: components["schemas"]["TrackNumberTrack"] | components["schemas"]["TrackPlaceTrack"] | components["schemas"]["TrackChoiceTrack"];
         TrackChange: {
@@ -5436,7 +6015,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -5491,6 +6070,17 @@ export interface components {
              * @description How far it goes while the eye is shut, in its own unit.
              */
             browBy: number;
+        };
+        /** @description First mouth cues for all that is heard of a sound: by the sounds of speech that are known of it, or by its loudness. */
+        WishFillCues: {
+            /** @enum {string} */
+            kind: "fillCues";
+            shot: string;
+            /** @description Id of the puppet on the stage that speaks. */
+            owner: string;
+            /** @description Id of the sound on the strip. */
+            use: string;
+            byLoudness: boolean;
         };
         /** @description A focus mark on something on the stage. */
         WishFocusOn: {

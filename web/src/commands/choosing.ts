@@ -62,6 +62,9 @@ function removing(state: State): Edit | null {
   if (place === "act" && chosen.kind === "kept") return { kind: "removeKept", keptId: chosen.thing };
   if (place === "act" && shotId !== null && chosen.kind === "placed")
     return { kind: "removePlaced", shotId, placedId: chosen.thing };
+  if ((place === "act" || place === "camera") && shotId !== null && chosen.kind === "sound")
+    return { kind: "removeSoundUse", shotId, useId: chosen.thing };
+  if (place === "act" && shotId !== null && chosen.kind === "cue") return silence(state, shotId);
   const puppet = puppetOf(state);
   const parts = partsChosen(state);
   if (puppet && parts.length > 0)
@@ -76,6 +79,10 @@ function removing(state: State): Edit | null {
   }
   return null;
 }
+
+/** Nothing is said in the chosen frames. */
+const silence = ({ spoken }: State, shotId: string): Edit | null =>
+  spoken && { kind: "putCues", shotId, ...spoken, cues: [{ frame: spoken.from, mouth: "Keyed" }] };
 
 function offPuppet(puppet: Puppet, { kind, thing }: { kind: string; thing: string }): Edit | null {
   const puppetId = puppet.id;

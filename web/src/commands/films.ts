@@ -29,7 +29,18 @@ const shotName = () => {
 
 async function newShot(): Promise<void> {
   const id = newId("shot");
-  const empty = { things: [], tracks: [], cards: [], placed: [], shakes: [], steps: [], references: [], asides: [] };
+  const empty = {
+    things: [],
+    tracks: [],
+    cards: [],
+    placed: [],
+    sounds: [],
+    cues: [],
+    shakes: [],
+    steps: [],
+    references: [],
+    asides: [],
+  };
   const shot = { id, name: shotName(), length: 96, ...empty, wind: { strengthPercent: 100 } };
   await commit({ kind: "addShot", shot });
   await chooseShot(id);

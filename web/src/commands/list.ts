@@ -8,6 +8,8 @@ import { going } from "./going";
 import { keeping } from "./kept";
 import { keying } from "./keying";
 import { looking } from "./looking";
+import { mouthing } from "./mouths";
+import { sounding } from "./sounds";
 import { travel } from "./travel";
 
 const helping: Command[] = [
@@ -25,6 +27,8 @@ export const commands: readonly Command[] = [
   ...filing,
   ...keying,
   ...keeping,
+  ...sounding,
+  ...mouthing,
   ...beading,
   ...choosing,
   ...clipping,

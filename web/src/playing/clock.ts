@@ -1,7 +1,9 @@
-/** What says how far a shot has played; sound will be one. */
+/** What says how far a shot has played: where there is sound, how much of it has been heard. */
 export interface Clock {
   /** Seconds since it was started. */
   seconds(): number;
+  /** Nothing is played any more. */
+  stop?(): void;
 }
 
 /** The machine's own. */

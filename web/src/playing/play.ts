@@ -2,6 +2,7 @@ import { isOnBench, rangeOf, shotOf } from "../state/select";
 import { get, set } from "../state/store";
 import { bake, baked, near, nextToBake, usualWait } from "./baking";
 import { type Clock, wallClock } from "./clock";
+import { soundClock } from "./sound";
 
 /** Frames shown in the last second tell the rate. */
 const RateWindowMs = 1000;
@@ -20,13 +21,15 @@ export const togglePlay = () => (get().playing ? stop() : play());
 
 export const stop = () => set({ playing: false, reached: null });
 
-export function play(clock: Clock = wallClock()): void {
+export function play(given?: Clock): void {
   const shot = shotOf(get());
   if (shot === null || isOnBench(get())) return;
-  set({ playing: true, reached: null });
   const { from, to } = rangeOf(shot);
   const start = get().frame >= from && get().frame <= to ? get().frame : from;
-  void run(clock, start, { from, length: to - from + 1 }, get().film?.frameRate ?? 24);
+  const rate = get().film?.frameRate ?? 24;
+  const clock = given ?? (shot.sounds.length > 0 ? soundClock({ from, to, start, rate }) : null) ?? wallClock();
+  set({ playing: true, reached: null });
+  void run(clock, start, { from, length: to - from + 1 }, rate);
 }
 
 /**
@@ -55,5 +58,6 @@ async function run(clock: Clock, first: number, range: { from: number; length: n
     for (let next = nextToBake(from); next !== null; next = nextToBake(from)) void bake(next, from).catch(stop);
     await new Promise(requestAnimationFrame);
   }
+  clock.stop?.();
   set({ playing: false, reached: null });
 }

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { useEffect, useState } from "react";
 import { api } from "../api/client";
+import { bringSound, isSound } from "../benches/act/sound/bring";
 import { bringPuppet } from "../benches/BringPuppet";
 import { onServer, openFilm, tell } from "../state/film";
 import { get } from "../state/store";
@@ -12,6 +13,8 @@ async function take(file: File): Promise<void> {
   if (file.name.endsWith(".fretsaw")) {
     const made = await api.openBundle(file).catch(tell);
     if (made) await openFilm(made.id).catch(tell);
+  } else if (isSound(file.name)) {
+    await bringSound(file);
   } else if ((place === "scenery" || place === "camera") && shotId !== null && !/\.(ora|zip)$/i.test(file.name)) {
     const brought = await onServer((id) => api.bringFlat(id, shotId, 5, file));
     if (brought) report(file.name, brought.report);
@@ -62,7 +65,7 @@ export function DropArt() {
       }}
     >
       <Box sx={{ bgcolor: "background.paper", px: 3, py: 1.5, borderRadius: 2, fontSize: 16 }}>
-        Drop the drawing to bring it in
+        Drop the drawing or sound to bring it in
       </Box>
     </Box>
   );

@@ -1,4 +1,4 @@
-import type { Film, FilmChange, Shot } from "../api/types";
+import type { Cue, Film, FilmChange, Shot } from "../api/types";
 
 /** Something in a list that its id tells from its neighbours; cards and tracks do not come to the page. */
 interface Named {
@@ -17,7 +17,7 @@ interface Splice<T> {
   insert: T[];
 }
 
-const lists = ["drawings", "puppets", "shots", "charts", "kept"] as const;
+const lists = ["drawings", "puppets", "shots", "charts", "kept", "sounds"] as const;
 
 /** The film after a change that the core tells: what the change does not name is the very same as before. */
 export function changed(film: Film, change: FilmChange): Film {
@@ -49,6 +49,7 @@ export function changed(film: Film, change: FilmChange): Film {
     shots: inside(list(film.shots, change.shots), change.inShots, shotChanged),
     charts: list(film.charts, change.charts),
     kept: list(film.kept, change.kept),
+    sounds: list(film.sounds, change.sounds),
   };
   const same = !change.head && lists.every((name) => after[name] === film[name]);
   return same ? film : after;
@@ -56,17 +57,30 @@ export function changed(film: Film, change: FilmChange): Film {
 
 /** The page keeps no keys: a shot of which only keys changed is the very same. */
 function shotChanged(shot: Shot, told: FilmChange["inShots"][number]): Shot {
-  if (!told.head && !told.things && !told.placed && !told.shakes && !told.references && !told.asides) return shot;
+  const { head, things, placed, sounds, cues, shakes, references, asides } = told;
+  if (![head, things, placed, sounds, cues, shakes, references, asides].some(Boolean)) return shot;
   return {
-    ...(told.head ?? shot),
-    things: list(shot.things, told.things),
-    placed: list(shot.placed, told.placed),
-    shakes: list(shot.shakes, told.shakes),
-    references: list(shot.references, told.references),
-    asides: list(shot.asides, told.asides),
+    ...(head ?? shot),
+    things: list(shot.things, things),
+    placed: list(shot.placed, placed),
+    sounds: list(shot.sounds, sounds),
+    cues: cuesOf(shot.cues, cues),
+    shakes: list(shot.shakes, shakes),
+    references: list(shot.references, references),
+    asides: list(shot.asides, asides),
     tracks: shot.tracks,
     cards: shot.cards,
   };
+}
+
+/** Cues are told apart by who speaks and when; they stand in the order of both. */
+function cuesOf(now: Cue[], change: FilmChange["inShots"][number]["cues"]): Cue[] {
+  if (!change) return now;
+  const place = ({ owner, frame }: { owner: string; frame: number }) => `${owner} ${frame}`;
+  const replaced = new Set([...change.put, ...change.gone].map(place));
+  return [...now.filter((cue) => !replaced.has(place(cue))), ...change.put].sort((a, b) =>
+    a.owner === b.owner ? a.frame - b.frame : a.owner < b.owner ? -1 : 1,
+  );
 }
 
 function list<T extends Named>(now: T[], change: ListChange<T> | null | undefined): T[] {

@@ -47,10 +47,10 @@ export function noted(since: Since, change: FilmChange, film: Film, edit: number
   return { all: since.all, shots, owners, inside };
 }
 
-function* ownersIn({ things, tracks, inTracks, cards, placed }: FilmChange["inShots"][number]): Iterable<string> {
+function* ownersIn({ things, tracks, inTracks, cards, placed, cues }: FilmChange["inShots"][number]): Iterable<string> {
   for (const thing of things?.put ?? []) yield thing.id;
   yield* things?.gone ?? [];
-  for (const one of placed?.put ?? []) yield one.owner;
+  for (const one of [...(placed?.put ?? []), ...(cues?.put ?? []), ...(cues?.gone ?? [])]) yield one.owner;
   for (const track of [...(tracks?.put ?? []), ...inTracks]) yield track.address.owner;
   for (const place of [...(tracks?.gone ?? []), ...(cards?.put ?? []), ...(cards?.gone ?? [])]) yield place.owner;
 }

@@ -34,10 +34,19 @@ export interface Chosen {
     | "reference"
     | "expression"
     | "kept"
-    | "placed";
+    | "placed"
+    | "sound"
+    | "cue";
   /** Id of the puppet on the stage, for things of it. */
   owner?: string;
   thing: string;
+}
+
+/** A stretch of frames of somebody who speaks. */
+export interface Spoken {
+  owner: string;
+  from: number;
+  to: number;
 }
 
 export type RigTool = "choose" | "pin" | "bone" | "knead" | "weights" | "try";
@@ -249,6 +258,10 @@ export interface State {
   arcs: ArcSettings;
   /** The version of the shot that is looked at in the place of what it is now. */
   aside: string | null;
+  /** What is on the strip is heard. */
+  hear: boolean;
+  /** The frames that a mouth is chosen for. */
+  spoken: Spoken | null;
   /** How what is kept is put on or placed. */
   using: UsingKept;
   /** By the puppet that blinks. */
@@ -320,6 +333,8 @@ export const useStore = create<State>(() => ({
   since: untouched,
   gripping: null,
   scrubbing: false,
+  hear: true,
+  spoken: null,
   finderOpen: false,
   shortcutsOpen: false,
   filmsOpen: false,

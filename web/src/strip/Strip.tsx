@@ -22,6 +22,8 @@ import { RowHead } from "./RowHead";
 import { Names, RowName } from "./RowName";
 import { Ruler } from "./Ruler";
 import { type Scale, ScaleHere, scaleOf } from "./scale";
+import { CueRow } from "./sound/CueRow";
+import { SoundRow } from "./sound/SoundRow";
 import { along, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 import { useWheel } from "./useWheel";
@@ -250,6 +252,8 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
           startBand(event, rows, scaleNow(), setBand);
       }}
     >
+      <SoundRow names={Names} />
+      {owner.kind === "Puppet" && <CueRow owner={owner.owner} names={Names} />}
       <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name}>
         <CardRow owner={owner} />
       </Named>

@@ -6,7 +6,7 @@ export const BlockHigh = 22;
 export type BlockPart = "all" | "start" | "end";
 
 /** A lane for every block, so that those that overlap lie below each other. */
-export function lanesOf(placed: readonly Placed[]): Map<string, number> {
+export function lanesOf(placed: readonly Pick<Placed, "id" | "start" | "length">[]): Map<string, number> {
   const ends: number[] = [];
   const lanes = new Map<string, number>();
   for (const { id, start, length } of [...placed].sort((a, b) => a.start - b.start)) {

@@ -34,6 +34,8 @@ import { OtherSideField } from "./OtherSideField";
 import { PathFields } from "./PathFields";
 import { ReferenceCard } from "./ReferenceCard";
 import { StepFields } from "./StepFields";
+import { CueCard } from "./sound/CueCard";
+import { useSoundCard } from "./sound/SoundCard";
 
 /** Poses, keyed and timed. */
 export function ActBench(): Bench {
@@ -49,6 +51,7 @@ export function ActBench(): Bench {
   const reference = shot?.references.find((one) => one.id === picked("reference"));
   const work = kept?.find((one) => one.id === picked("kept"));
   const placed = shot?.placed.find((one) => one.id === picked("placed"));
+  const sound = useSoundCard(shot);
   const puppet = puppets?.find((one) => one.id === puppetIdOf(cast));
   return {
     list: <ActList puppet={puppet ?? null} />,
@@ -108,7 +111,11 @@ export function ActBench(): Bench {
         }
       />
     ),
-    card: reference ? (
+    card: sound ? (
+      sound
+    ) : shot && cast && puppet && chosen?.kind === "cue" ? (
+      <CueCard shot={shot} owner={cast.id} puppet={puppet} />
+    ) : reference ? (
       shot && <ReferenceCard shot={shot} reference={reference} />
     ) : work ? (
       <KeptCard kept={work} puppet={puppet ?? null} />

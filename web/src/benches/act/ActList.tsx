@@ -13,6 +13,7 @@ import { obeyed } from "../rig/chains";
 import { BringReference } from "./BringReference";
 import { FromOtherFilm } from "./kept/FromOtherFilm";
 import { KeptList } from "./kept/KeptList";
+import { SoundList } from "./sound/SoundList";
 
 interface Control extends PickLine {
   kind: Chosen["kind"];
@@ -137,6 +138,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
           />
         </Foldable>
       )}
+      <SoundList />
       <BringReference />
       <FromOtherFilm />
     </>

@@ -16,6 +16,7 @@ import { newId, useShot } from "../../state/select";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
+import { useSoundCard } from "../act/sound/SoundCard";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
 import { GapCard } from "../gap/GapCard";
@@ -28,6 +29,7 @@ import { ShakeCurve } from "./ShakeCurve";
 /** Camera marks, focus marks and shake. */
 export function CameraBench(): Bench {
   const shot = useShot();
+  const sound = useSoundCard(shot);
   return {
     list: <StageList />,
     stage: (
@@ -41,7 +43,7 @@ export function CameraBench(): Bench {
         </Panel>
       </Group>
     ),
-    card: shot ? <CameraCard shot={shot} /> : null,
+    card: sound ? sound : shot ? <CameraCard shot={shot} /> : null,
     strip: <Strip camera />,
   };
 }

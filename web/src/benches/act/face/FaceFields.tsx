@@ -1,6 +1,7 @@
 import type { Puppet, Shot } from "../../../api/types";
 import { CommandButton } from "../../../commands/CommandButton";
 import { Foldable } from "../../../fields/Foldable";
+import { MouthFields } from "../sound/MouthFields";
 import { Blinks } from "./Blinks";
 import { FacePad } from "./FacePad";
 import { lidsOf, namedLids } from "./features";
@@ -16,6 +17,9 @@ export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; f
       </Foldable>
       <Foldable title="Blinks" count={namedLids(puppet).length}>
         <Blinks {...props} />
+      </Foldable>
+      <Foldable title="Mouths" count={puppet.mouths?.shapes.length ?? 0}>
+        <MouthFields puppet={puppet} />
       </Foldable>
       <CommandButton
         command="keep-expression"

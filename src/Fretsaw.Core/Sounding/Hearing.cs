@@ -1,0 +1,62 @@
+using Fretsaw.Core.Films;
+
+namespace Fretsaw.Core.Sounding;
+
+/// <summary>What is seen of a recording: peaks for its picture, and how loud it is. Read through once.</summary>
+public static class Hearing
+{
+    private const int Block = Sound.PeakSamples * 1024;
+
+    /// <returns>The peaks as <see cref="Sound.Peaks"/> has them, and the loudness as <see cref="Sound.Loudness"/> has it.</returns>
+    public static (byte[] Peaks, string Loudness) Of(ISamples samples, CancellationToken cancel = default)
+    {
+        var channels = samples.Channels;
+        var peaks = new byte[(samples.Length + Sound.PeakSamples - 1) / Sound.PeakSamples * 2];
+        var readings = new List<double>();
+        var (window, sum, counted) = (0L, 0.0, 0);
+        var buffer = new float[Block * channels];
+        for (var first = 0L; first < samples.Length; first += Block)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var count = (int)Math.Min(Block, samples.Length - first);
+            var read = buffer.AsSpan(0, count * channels);
+            samples.Read(first, read);
+            for (var start = 0; start < count; start += Sound.PeakSamples)
+            {
+                var (low, high) = (1f, -1f);
+                foreach (var sample in read[(start * channels)..(Math.Min(start + Sound.PeakSamples, count) * channels)])
+                {
+                    low = Math.Min(low, sample);
+                    high = Math.Max(high, sample);
+                }
+
+                var at = (first + start) / Sound.PeakSamples * 2;
+                (peaks[at], peaks[at + 1]) = (Signed(low), Signed(high));
+            }
+
+            for (var n = 0; n < count; n++)
+            {
+                if (first + n >= (window + 1) * samples.Rate / Sound.ReadingsPerSecond)
+                {
+                    readings.Add(Db(sum, counted));
+                    (window, sum, counted) = (window + 1, 0, 0);
+                }
+
+                for (var channel = 0; channel < channels; channel++)
+                {
+                    var sample = read[(n * channels) + channel];
+                    sum += sample * sample;
+                }
+
+                counted += channels;
+            }
+        }
+
+        readings.Add(Db(sum, counted));
+        return (peaks, Readings.Write(readings));
+    }
+
+    private static byte Signed(float sample) => (byte)(sbyte)Math.Clamp(Math.Round(sample * 127), -127, 127);
+
+    private static double Db(double sum, int count) => count == 0 || sum == 0 ? -Sound.QuietestDb : 10 * Math.Log10(sum / count);
+}

@@ -1,0 +1,10 @@
+using System.Security.Cryptography;
+
+namespace Fretsaw.Formats;
+
+/// <summary>What a picture or recording beside a film is called: by its bytes.</summary>
+public static class AssetId
+{
+    /// <returns>SHA-256 in lower-case hexadecimal.</returns>
+    public static string Of(ReadOnlySpan<byte> bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
+}

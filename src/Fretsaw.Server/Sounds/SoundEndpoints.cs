@@ -1,0 +1,102 @@
+using System.Text;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Sounding;
+using Fretsaw.Formats.Sound;
+using Fretsaw.Print.Sound;
+using Fretsaw.Server.Films;
+using Fretsaw.Server.Live;
+using Fretsaw.Server.Safety;
+using Fretsaw.Store;
+using Microsoft.AspNetCore.SignalR;
+
+namespace Fretsaw.Server.Sounds;
+
+/// <param name="Sound">Id of the sound that came in.</param>
+/// <param name="Use">Id of it on the strip.</param>
+public sealed record SoundBrought(FilmState State, string Sound, string Use);
+
+/// <param name="Frame">Where it comes to stand on the strip.</param>
+/// <param name="Language">A voice by its language tag: en, de.</param>
+/// <param name="WordsPerMinute">[80, 450]</param>
+/// <param name="Pitch">[0, 99]; 50 is usual.</param>
+public sealed record SpokenLine(string Words, int Frame = 1, string Language = "en", int WordsPerMinute = 150, int Pitch = 40);
+
+/// <summary>Sounds in: recordings, and lines that a simulated voice speaks; what is heard of a shot; mouth cues as plain files.</summary>
+internal static class SoundEndpoints
+{
+    /// <summary>Cues of an hour are some hundred KB.</summary>
+    private const int MostCueBytes = 4 * 1024 * 1024;
+
+    /// <summary>Half a minute at 48 kHz: who plays asks again and again.</summary>
+    private const int MostMixed = 1_440_000;
+
+    public static void MapSounds(this WebApplication app)
+    {
+        var shots = app.MapGroup("/api/films/{id}/shots/{shot}").WithTags("sounds");
+        shots.MapPost("sounds", async (string id, string shot, int? frame, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
+        {
+            var bytes = new byte[file.Length];
+            await using (var stream = file.OpenReadStream())
+            {
+                await stream.ReadExactlyAsync(bytes, cancel);
+            }
+
+            var name = Path.GetFileName(file.FileName.Replace('\\', '/'));
+            var recording = await Recording.Read(bytes, name.Length is > 0 and < 200 ? name : "sound.wav", OpenFilms.NewId("sound"), cancel);
+            return await Bring(open.Open(id), shot, frame ?? 1, recording, assets, live);
+        }).WithUploadLimit(Limits.SoundBytes);
+
+        shots.MapPost("voice", async (string id, string shot, SpokenLine line, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
+            await Bring(open.Open(id), shot, line.Frame, Voice.Say(new Speaking(line.Words, line.Language, line.WordsPerMinute, line.Pitch), OpenFilms.NewId("sound"), cancel), assets, live));
+
+        shots.MapGet("mix.wav", (string id, string shot, long from, int count, int? rate, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
+        {
+            var film = open.Open(id).Now.Film;
+            var hertz = rate ?? MixFile.PrintRate;
+            FilmException.ThrowIf(hertz is < 8000 or > 192_000 || count is < 1 or > MostMixed || Math.Abs(from) > 1e12, "mix", $"of {count} samples at {hertz} a second is not made", $"ask for 1 to {MostMixed} samples at 8000 to 192000");
+            using var sounds = new OpenSounds(assets.Recording);
+            var stream = new MemoryStream();
+            MixFile.Write(stream, new SoundMix(film, film.ShotNamed(shot), sounds.Of, hertz), hertz, from, count, cancel);
+            stream.Position = 0;
+            return TypedResults.Stream(stream, "audio/wav");
+        });
+
+        shots.MapGet("cues/{owner}.{format}", (string id, string shot, string owner, string format, OpenFilms open) =>
+        {
+            var film = open.Open(id).Now.Film;
+            var spoken = film.ShotNamed(shot);
+            var cues = SpokenCues.Of(spoken, owner);
+            FilmException.ThrowIf(cues.Count == 0, $"'{owner}'", "says nothing in this shot", "put mouth cues first");
+            var (text, type) = format switch
+            {
+                "vtt" => (CueText.WriteVtt(cues, film.FrameRate, spoken.Length), "text/vtt"),
+                "tsv" => (CueText.WriteTabs(cues, film.FrameRate, spoken.Length), "text/tab-separated-values"),
+                _ => throw new NotThereException($"format '{format}'; ask for vtt or tsv"),
+            };
+            return TypedResults.File(Encoding.UTF8.GetBytes(text), type, $"{FilmEndpoints.SafeName($"{spoken.Name} - mouth")}.{format}");
+        });
+
+        shots.MapPost("cues/{owner}", async (string id, string shot, string owner, IFormFile file, OpenFilms open, IHubContext<LiveHub> live, CancellationToken cancel) =>
+        {
+            FilmException.ThrowIf(file.Length > MostCueBytes, "cues", "are too many", "keep to 4 MB");
+            using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
+            var opened = open.Open(id);
+            var film = opened.Now.Film;
+            var cues = CueText.Read(await reader.ReadToEndAsync(cancel), Path.GetFileName(file.FileName.Replace('\\', '/')), film.FrameRate);
+            return await EditEndpoints.Tell(live, opened.Apply(new PutCues(film.ShotNamed(shot).Id, owner, cues[0].Frame, cues[^1].Frame, cues), null));
+        }).WithUploadLimit();
+
+        app.MapGet("/api/peaks/{asset}", (string asset, AssetStore assets) => TypedResults.Bytes(assets.Find(asset) ?? throw new NotThereException($"peaks '{asset}'"))).WithTags("sounds");
+    }
+
+    private static async Task<SoundBrought> Bring(OpenFilm opened, string shot, int frame, Recording recording, AssetStore assets, IHubContext<LiveHub> live)
+    {
+        var film = opened.Now.Film;
+        assets.PutAll(recording.Assets);
+        var frames = Math.Clamp((int)Math.Ceiling(recording.Sound.Seconds * film.FrameRate), 1, 100_000);
+        var use = new SoundUse { Id = OpenFilms.NewId("heard"), Sound = recording.Sound.Id, Start = frame, Length = frames };
+        var state = opened.Apply(new AddSound(recording.Sound, film.ShotNamed(shot).Id, use), null);
+        return new SoundBrought(await EditEndpoints.Tell(live, state), recording.Sound.Id, use.Id);
+    }
+}

@@ -1,0 +1,142 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import type { Edit, Shot, Sound, SoundUse } from "../../../api/types";
+import { CommandButton } from "../../../commands/CommandButton";
+import { removeChosen } from "../../../commands/choosing";
+import { CheckField } from "../../../fields/CheckField";
+import { Fact } from "../../../fields/Fact";
+import { Heading, Hint } from "../../../fields/Heading";
+import { NumberField } from "../../../fields/NumberField";
+import { TextField } from "../../../fields/TextField";
+import { commit, wish } from "../../../state/film";
+import { newId, useCast } from "../../../state/select";
+import { get, set, useStore } from "../../../state/store";
+
+/** The card of the sound that is chosen: of its stretch on the strip, else of the sound alone. */
+export function useSoundCard(shot: Shot | null): React.ReactNode {
+  const chosen = useStore((state) => (state.chosen?.kind === "sound" ? state.chosen.thing : null));
+  const sounds = useStore((state) => state.film?.sounds) ?? [];
+  const use = shot?.sounds.find(({ id }) => id === chosen);
+  const sound = sounds.find(({ id }) => id === (use?.sound ?? chosen));
+  return shot && sound ? <SoundCard shot={shot} sound={sound} use={use ?? null} /> : null;
+}
+
+type Change = Omit<Extract<Edit, { kind: "changeSoundUse" }>, "kind" | "shotId" | "useId">;
+
+function SoundCard({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundUse | null }) {
+  const seconds = sound.samples / sound.rate;
+  return (
+    <>
+      <Heading>{use ? `${sound.name}, frames ${use.start} to ${use.start + use.length - 1}` : sound.name}</Heading>
+      <TextField
+        label="Name"
+        value={sound.name}
+        onWrite={(name) => void commit({ kind: "renameSound", soundId: sound.id, name })}
+      />
+      <Fact title="Recording" value={`${seconds.toFixed(2)} s, ${sound.channels === 1 ? "mono" : "stereo"}`} />
+      {use ? <UseFields shot={shot} sound={sound} use={use} /> : <PlaceIt shotId={shot.id} sound={sound} />}
+      <Button
+        color="error"
+        variant="outlined"
+        sx={{ mt: 1 }}
+        onClick={() => {
+          set({ chosen: null });
+          void commit({ kind: "removeSound", soundId: sound.id });
+        }}
+      >
+        Take it out of the film
+      </Button>
+    </>
+  );
+}
+
+function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundUse }) {
+  const cast = useCast();
+  const change = (changes: Change): Edit => ({ kind: "changeSoundUse", shotId: shot.id, useId: use.id, ...changes });
+  const make = (changes: Change) => void commit(change(changes));
+  const frames = (label: string, value: number, min: number, edit: (whole: number) => Change) => (
+    <NumberField
+      label={label}
+      unit="fr."
+      decimals={0}
+      step={1}
+      min={min}
+      max={100000}
+      value={value}
+      edit={(typed) => change(edit(Math.round(typed)))}
+    />
+  );
+  const fill = (byLoudness: boolean) =>
+    cast && void wish({ kind: "fillCues", shot: shot.id, owner: cast.id, use: use.id, byLoudness });
+  return (
+    <>
+      {frames("Begins at", use.start, -100000, (start) => ({ start }))}
+      {frames("Lasts", use.length, 1, (length) => ({ length }))}
+      <NumberField
+        label="From its"
+        unit="s"
+        decimals={3}
+        step={0.01}
+        min={0}
+        max={100000}
+        value={use.fromSeconds}
+        edit={(fromSeconds) => change({ fromSeconds })}
+      />
+      <NumberField
+        label="Gain"
+        unit="dB"
+        decimals={1}
+        step={1}
+        min={-96}
+        max={24}
+        rest={0}
+        value={use.gainDb}
+        edit={(gainDb) => change({ gainDb })}
+      />
+      {frames("Fade in", use.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
+      {frames("Fade out", use.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
+      <CheckField label="Heard again after its end" value={use.again} onChange={(again) => make({ again })} />
+      <CheckField label="Muted" value={use.muted} onChange={(muted) => make({ muted })} />
+      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
+        <CommandButton command="split-sound">Split here</CommandButton>
+        <CommandButton command="copy-sound">Another after it</CommandButton>
+        <Button color="error" variant="outlined" onClick={removeChosen}>
+          Off the strip
+        </Button>
+      </Box>
+      {cast && (
+        <>
+          <Heading>Mouth of {cast.name}</Heading>
+          <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
+            {sound.timed.length > 0 && (
+              <Button variant="contained" title="Where its sounds of speech begin" onClick={() => fill(false)}>
+                Cues by its sounds
+              </Button>
+            )}
+            <Button variant="outlined" title="Open where it is loud, shut where it is quiet" onClick={() => fill(true)}>
+              Cues by loudness
+            </Button>
+          </Box>
+          {sound.words !== "" && <Hint>“{sound.words}”</Hint>}
+        </>
+      )}
+    </>
+  );
+}
+
+/** A sound of the film that is not on this strip. */
+function PlaceIt({ shotId, sound }: { shotId: string; sound: Sound }) {
+  const rate = useStore((state) => state.film?.frameRate ?? 24);
+  const place = async () => {
+    const id = newId("heard");
+    const length = Math.max(1, Math.ceil((sound.samples / sound.rate) * rate));
+    const plain = { fromSeconds: 0, gainDb: 0, fadeIn: 0, fadeOut: 0, again: false, muted: false };
+    await commit({ kind: "placeSound", shotId, use: { id, sound: sound.id, start: get().frame, length, ...plain } });
+    set({ chosen: { kind: "sound", thing: id } });
+  };
+  return (
+    <Button variant="contained" sx={{ mt: 1 }} onClick={() => void place()}>
+      Put it on the strip here
+    </Button>
+  );
+}
