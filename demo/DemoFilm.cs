@@ -31,7 +31,8 @@ public static class DemoFilm
         film = GoodEvening.Shoot(film, rig, pip);
         film = Rounds.Shoot(film, rig, pip);
         film = Dragonfly.Fly(film, ShotId, out var pictures);
-        return new FilmBundle(new MoveShot(Rounds.ShotId, 0).Apply(film), pictures);
+        (film, var sounds) = Heard.Sound(film, rig);
+        return new FilmBundle(new MoveShot(Rounds.ShotId, 0).Apply(film), pictures.Concat(sounds).ToDictionary(StringComparer.Ordinal));
     }
 
     internal static byte[] Art(string name)
@@ -101,7 +102,10 @@ internal static class SceneryRecipe
 internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, string> Parts)
 {
     /// <summary>The drawing that shows instead of the shut mouth.</summary>
-    public string OpenMouth => $"swap-{Parts["Mouth, open"]}";
+    public string OpenMouth => MouthSwap("Mouth, open");
+
+    /// <summary>A drawing that shows instead of the shut mouth, by its layer's name.</summary>
+    public string MouthSwap(string part) => $"swap-{Parts[part]}";
 
     public const string Spine = "bone-spine";
     public const string Neck = "bone-neck";
@@ -154,7 +158,7 @@ internal static class BrambleRecipe
                 },
             },
         ];
-        film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"]])
+        film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"], parts["Mouth, round"], parts["Mouth, wide"], parts["Mouth, teeth"]])
             .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
         return edits.Aggregate(film, (current, edit) => edit.Apply(current));
     }

@@ -12,7 +12,7 @@ namespace Fretsaw.Demo;
 /// </summary>
 internal static class GoodEvening
 {
-    private const string ShotId = "good-evening";
+    internal const string ShotId = "good-evening";
 
     private const string Bramble = "bramble";
     private const string Pip = "pip";
@@ -31,7 +31,7 @@ internal static class GoodEvening
             new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 930, Y = 2120, SizePercent = 230 })),
             new AddThing(ShotId, OnStage.Puppet(Pip, "Pip", pip.Puppet, new Stand { Distance = 3.25, X = 520, Y = 1068, SizePercent = 120 })),
         ];
-        film = Laugh(Talk(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current))), rig.Parts["Mouth"], rig.OpenMouth), pip);
+        film = Laugh(Blinks(Cards(stage.Aggregate(film, (current, edit) => edit.Apply(current)))), pip);
         return Camera(Mildly(film, rig));
     }
 
@@ -52,13 +52,11 @@ internal static class GoodEvening
         return new SetGap(ShotId, 28, Gap.Both, scarf).Apply(new SetGap(ShotId, 22, Gap.Both, scarf).Apply(film));
     }
 
-    /// <summary>A blink as the head comes round, and two words.</summary>
-    private static Film Talk(Film film, string mouth, string open)
+    /// <summary>One as the head comes round, and one after he has spoken.</summary>
+    private static Film Blinks(Film film)
     {
         (int Frame, double Shut)[] blink = [(24, 0), (27, 100), (31, 0), (61, 0), (63, 100), (66, 0)];
-        (int Frame, string Shows)[] words = [(40, open), (44, ""), (46, open), (53, "")];
-        film = blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
-        return words.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Choice(Bramble, mouth, "swap", key.Shows)));
+        return blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
     }
 
     /// <summary>From the turn on his whole face is mild: lids a little low, brows a little up, under all that he does with it.</summary>

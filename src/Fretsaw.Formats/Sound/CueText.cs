@@ -63,6 +63,14 @@ public static partial class CueText
         return [.. cues.Select(pair => new FrameCue(pair.Key, pair.Value))];
     }
 
+    /// <summary>Timed sounds of speech out of lines with tabs; "_" is silence.</summary>
+    /// <exception cref="FilmException">A line is none.</exception>
+    public static ImmutableArray<TimedSound> ReadTimed(string text, string file)
+    {
+        var stretches = Tabs(text.TrimStart('\uFEFF').ReplaceLineEndings("\n").Split('\n'), file).OrderBy(one => one.From).ToList();
+        return [.. stretches.Select(one => new TimedSound(one.From, one.Says == "_" ? "" : one.Says)), .. stretches.Count > 0 ? [new TimedSound(stretches[^1].To, "")] : (TimedSound[])[]];
+    }
+
     private static IEnumerable<(int From, int To, Mouth Mouth)> Stretches(IReadOnlyList<Cue> cues, int length) =>
         cues.Select((cue, i) => (cue.Frame, To: Math.Max(cue.Frame + 1, i + 1 < cues.Count ? cues[i + 1].Frame : length + 1), cue.Mouth))
             .Where(one => one.Mouth != Mouth.Keyed && one.Frame >= 1);

@@ -24,33 +24,33 @@ public sealed record Recording(Core.Films.Sound Sound, byte[] Wav, byte[] Peaks)
     /// <exception cref="FilmException">Nothing can be heard in it, or ffmpeg is not there.</exception>
     public static async Task<Recording> Read(byte[] bytes, string file, string id, CancellationToken cancel)
     {
-        if (WavFile.LooksLikeWav(bytes) && WavFile.Open(new MemoryStream(bytes), file) is { } plain)
-        {
-            return Of(plain, bytes, file, id, cancel);
-        }
-
-        var wav = await Unpacked(bytes, file, cancel);
-        return Of(WavFile.Open(new MemoryStream(wav), file) ?? throw new FilmException(file, "has nothing that can be heard", "save it as WAV and choose that"), wav, file, id, cancel);
+        return (WavFile.LooksLikeWav(bytes) ? OfWav(bytes, file, id, cancel) : null) ?? OfWav(await Unpacked(bytes, file, cancel), file, id, cancel)
+            ?? throw new FilmException(file, "has nothing that can be heard", "save it as WAV and choose that");
     }
 
-    private static Recording Of(WavFile samples, byte[] wav, string file, string id, CancellationToken cancel)
+    /// <returns>Null for a kind of WAV file that is not read here.</returns>
+    /// <exception cref="FilmException">It is no WAV file, or has nothing in it.</exception>
+    public static Recording? OfWav(byte[] wav, string file, string id, CancellationToken cancel = default)
     {
-        using (samples)
+        using var samples = WavFile.Open(new MemoryStream(wav), file);
+        if (samples is null)
         {
-            var (peaks, loudness) = Hearing.Of(samples, cancel);
-            var sound = new Core.Films.Sound
-            {
-                Id = id,
-                Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
-                Asset = AssetId.Of(wav),
-                Peaks = AssetId.Of(peaks),
-                Rate = samples.Rate,
-                Channels = samples.Channels,
-                Samples = (int)Math.Min(samples.Length, 1_000_000_000),
-                Loudness = loudness,
-            };
-            return new Recording(sound, wav, peaks);
+            return null;
         }
+
+        var (peaks, loudness) = Hearing.Of(samples, cancel);
+        var sound = new Core.Films.Sound
+        {
+            Id = id,
+            Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
+            Asset = AssetId.Of(wav),
+            Peaks = AssetId.Of(peaks),
+            Rate = samples.Rate,
+            Channels = samples.Channels,
+            Samples = (int)Math.Min(samples.Length, 1_000_000_000),
+            Loudness = loudness,
+        };
+        return new Recording(sound, wav, peaks);
     }
 
     public Recording Saying(string words, ImmutableArray<TimedSound> timed) => this with { Sound = Sound with { Words = words, Timed = timed } };

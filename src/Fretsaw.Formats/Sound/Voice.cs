@@ -71,7 +71,7 @@ public static class Voice
         writer.Write([.. samples.Select(sample => sample / 32768f)]);
         writer.Finish();
         var words = line.Words.Trim();
-        return Recording.Read(wav.ToArray(), words.Length > 40 ? $"{words[..40]}….wav" : words.Replace('/', ' ') + ".wav", id, cancel).GetAwaiter().GetResult()
+        return Recording.OfWav(wav.ToArray(), (words.Length > 40 ? $"{words[..40]}…" : words.Replace('/', ' ')) + ".wav", id, cancel)!
             .Saying(words, [.. sounds.Append(new TimedSound((double)samples.Count / rate, ""))]);
     }
 

@@ -54,17 +54,18 @@ export function soundClock({ from, to, start, rate }: Playing): Clock | null {
   const range = samplesOf(from, to, rate, Rate);
   const first = samplesOf(start, start, rate, Rate).first;
   const playing = new Set<AudioBufferSourceNode>();
-  let [begins, next, stopped] = [Number.POSITIVE_INFINITY, 0, false];
+  let begins: number | null = null;
+  let [next, stopped] = [0, false];
   const handOn = async () => {
     while (!stopped) {
-      if (next / Rate > context.currentTime - begins + Ahead) {
+      if (begins !== null && next / Rate > context.currentTime - begins + Ahead) {
         await new Promise((resume) => setTimeout(resume, LookMs));
         continue;
       }
       const piece = pieceAt(next, first, range, Longest);
       const buffer = await mixed(context, piece.from, piece.count);
       if (stopped) return;
-      if (begins === Number.POSITIVE_INFINITY) begins = context.currentTime + 0.02;
+      begins ??= context.currentTime + 0.02;
       const due = begins + piece.at / Rate;
       const late = context.currentTime - due;
       // One that came too late goes in where it would have got to.
@@ -81,10 +82,10 @@ export function soundClock({ from, to, start, rate }: Playing): Clock | null {
   };
   // Without its sound the picture goes on by the context's time alone.
   handOn().catch(() => {
-    begins = Math.min(begins, context.currentTime);
+    begins ??= context.currentTime;
   });
   return {
-    seconds: () => Math.max(0, context.currentTime - begins - (context.outputLatency || 0)) || 0,
+    seconds: () => (begins === null ? 0 : Math.max(0, context.currentTime - begins - (context.outputLatency || 0))),
     stop: () => {
       stopped = true;
       for (const source of playing) source.stop();

@@ -14,6 +14,18 @@ export function usePeaks(sound: Sound): Int8Array | null {
   return asked.data ?? null;
 }
 
+const found = new WeakMap<Int8Array, number>();
+
+/** The highest of all peaks, so that a quiet sound is seen as well; [0.05, 1]. */
+function loudest(peaks: Int8Array): number {
+  let most = found.get(peaks);
+  if (most === undefined) {
+    most = peaks.reduce((high, peak) => Math.max(high, Math.abs(peak)), 6) / 127;
+    found.set(peaks, most);
+  }
+  return most;
+}
+
 interface Room {
   /** px of the strip between which it is drawn. */
   left: number;
@@ -27,7 +39,7 @@ interface Room {
 
 /** A stroke for every px: from the lowest to the highest of what is heard there. */
 export function waveform(peaks: Int8Array, sound: Sound, use: SoundUse, frameRate: number, room: Room): string {
-  const gain = 10 ** (use.gainDb / 20);
+  const gain = 10 ** (use.gainDb / 20) / loudest(peaks);
   const [whole, from] = [sound.samples / sound.rate, use.fromSeconds];
   const round = whole - from;
   const strokes: string[] = [];

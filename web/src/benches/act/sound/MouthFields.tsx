@@ -58,7 +58,13 @@ export function MouthFields({ puppet }: { puppet: Puppet }) {
         <>
           <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
             {used.map((maker) => (
-              <Button key={keyOf(maker)} size="small" color="error" onClick={() => make(withoutMaker(chart, maker))}>
+              <Button
+                key={keyOf(maker)}
+                size="small"
+                variant="outlined"
+                color="error"
+                onClick={() => make(withoutMaker(chart, maker))}
+              >
                 Not of {maker.name}
               </Button>
             ))}

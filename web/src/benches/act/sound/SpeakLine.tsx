@@ -36,7 +36,7 @@ export function SpeakLine() {
     <Box sx={{ mt: 1 }}>
       {text("A line to be spoken", "words", "100%")}
       <Setting
-        label="Words a minute"
+        label="Words/min"
         unit=""
         value={line.wordsPerMinute}
         min={80}
