@@ -158,6 +158,8 @@ internal static class BrambleRecipe
                 },
             },
         ];
+        // He starts up on stretched legs with his eyes wide.
+        film = new[] { "Leg, far", "Leg, near", "Scarf tail", "Eyes" }.Aggregate(film, (current, name) => new ChangePart(puppet, parts[name]) { StretchesFreely = true }.Apply(current));
         film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"], parts["Mouth, round"], parts["Mouth, wide"], parts["Mouth, teeth"]])
             .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
         return edits.Aggregate(film, (current, edit) => edit.Apply(current));

@@ -34,6 +34,8 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
 
     public double? SharePercent { get; init; }
 
+    public bool? StretchesFreely { get; init; }
+
     public Point? Pivot { get; init; }
 
     /// <summary>"" for the whole body.</summary>
@@ -75,6 +77,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         : Pivot is not null ? "Moved a pivot"
         : RidesOn is not null || AlsoRidesOn is not null ? "Changed what a part rides on"
         : WeightPercent is not null ? "Weighted a part"
+        : StretchesFreely is not null ? "Said whether a part may stretch"
         : SharePercent is not null ? "Changed a part's share"
         : Bend is not null ? "Changed how bones bend a part"
         : Without is not null ? "Took something off a part"
@@ -95,7 +98,8 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         TuckedAway = TuckedAway ?? part.TuckedAway,
         Opacity = Opacity ?? part.Opacity,
         WeightPercent = WeightPercent ?? part.WeightPercent,
-        SharePercent = SharePercent ?? part.SharePercent,
+        StretchesFreely = StretchesFreely ?? part.StretchesFreely,
+            SharePercent = SharePercent ?? part.SharePercent,
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
         AlsoRidesOn = AlsoRidesOn ?? part.AlsoRidesOn,

@@ -22,6 +22,7 @@ public enum ThingKind
     Swap,
     Patch,
     Expression,
+    Sound,
 }
 
 /// <summary>What an id means to people.</summary>

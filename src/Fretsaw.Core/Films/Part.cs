@@ -44,6 +44,9 @@ public sealed record Part : IEntity
     /// <summary>How readily it turns when the whole body is pulled, % of what a reaching limb gives, [0, 500]; 0 never.</summary>
     public double SharePercent { get; init; }
 
+    /// <summary>No snag tells when it is drawn larger or smaller than its art: that is meant.</summary>
+    public bool StretchesFreely { get; init; }
+
     /// <summary>Shows only inside, or only outside, another part's shape.</summary>
     public Matte? Matte { get; init; }
 

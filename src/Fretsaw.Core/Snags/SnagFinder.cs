@@ -20,7 +20,7 @@ public sealed class SnagFinder(RigCache rigs)
     /// <summary>Snags as they are found. What was found for things that were finished when it was cancelled is kept.</summary>
     public IEnumerable<Snag> Find(Film film, Shot shot, CancellationToken cancel, SnagsAsked asked = default)
     {
-        foreach (var snag in CreepingTrack.Find(film, shot).Concat(KeySnags.Find(film, shot, asked.Blocking)).Concat(asked.InStep ? InStep.Find(film, shot) : []))
+        foreach (var snag in CreepingTrack.Find(film, shot).Concat(KeySnags.Find(film, shot, asked.Blocking)).Concat(SoundPastEnd.Find(film, shot)).Concat(MouthLag.Find(film, shot)).Concat(asked.InStep ? InStep.Find(film, shot) : []))
         {
             yield return snag;
         }
@@ -33,6 +33,12 @@ public sealed class SnagFinder(RigCache rigs)
             {
                 yield return snag;
             }
+        }
+
+        foreach (var snag in JumpOnHandOver.Find(film, shot, rigs))
+        {
+            cancel.ThrowIfCancellationRequested();
+            yield return snag;
         }
 
         foreach (var snag in FindInFrames(plan, cancel))
@@ -112,9 +118,16 @@ public sealed class SnagFinder(RigCache rigs)
             }
 
             yield return new ArcKink(plan, thing);
+            yield return new Overstretched(plan, thing);
+            if (FlippedBend.Concerns(thing))
+            {
+                yield return new FlippedBend(plan, thing);
+            }
+
             if (OffBalance.Concerns(plan, thing))
             {
                 yield return new OffBalance(plan, thing);
+                yield return new SlidingFoot(plan, thing);
             }
 
             foreach (var part in thing.Cast.Plan.Parts.Where(part => plan.Film.Drawings[part.Drawing].Raster is not null))

@@ -130,6 +130,7 @@ internal static class FullFilm
                 TuckedAway = true,
                 Opacity = 0.5,
                 WeightPercent = 150,
+                StretchesFreely = true,
                 SharePercent = 35,
                 Matte = new Matte("mouth", true),
                 Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1, Method = PinMethod.Settled },

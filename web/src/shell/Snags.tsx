@@ -56,6 +56,7 @@ const kinds: Partial<Record<ThingKind, Chosen["kind"]>> = {
   Form: "form",
   Body: "body",
   Stand: "stand",
+  Sound: "sound",
 };
 
 /** What a snag is about, as it is chosen in the place where it is mended. */

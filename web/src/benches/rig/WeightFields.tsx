@@ -1,6 +1,8 @@
 import type { Edit, Part, Puppet } from "../../api/types";
+import { CheckField } from "../../fields/CheckField";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
+import { commit } from "../../state/film";
 
 /** How readily something gives when the whole body is pulled. */
 export function ShareField({ value, edit }: { value: number; edit: (sharePercent: number) => Edit }) {
@@ -30,6 +32,13 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
           max={1000}
           value={part.weightPercent}
           edit={(weightPercent) => change({ weightPercent })}
+        />
+      )}
+      {part.drawing && (
+        <CheckField
+          label="May be drawn larger or smaller"
+          value={part.stretchesFreely}
+          onChange={(stretchesFreely) => void commit(change({ stretchesFreely }))}
         />
       )}
       <ShareField value={part.sharePercent} edit={(sharePercent) => change({ sharePercent })} />

@@ -1,0 +1,147 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
+
+namespace Fretsaw.Core.Snags;
+
+/// <summary>
+/// Art that is drawn much larger or smaller than it is: its area leaves 90 to 110 %. What dials say is rigged to be so, as a head that turns
+/// or a lid that shuts; of a part it can be set to be meant.
+/// </summary>
+internal sealed class Overstretched : IFrameCheck
+{
+    private const double Least = 0.9;
+    private const double Most = 1.1;
+
+    private readonly Plan plan;
+    private readonly ThingFrame thing;
+    private readonly (double Times, int Frame)[] worst;
+    private readonly double[] restAreas;
+
+    public Overstretched(Plan plan, ThingFrame thing)
+    {
+        (this.plan, this.thing) = (plan, thing);
+        worst = new (double Times, int Frame)[thing.Cast!.Plan.Parts.Length];
+        restAreas = [.. thing.Cast.Meshes.Select(mesh => mesh is null ? 0 : Area(mesh.Mesh, mesh.Mesh.X, mesh.Mesh.Y))];
+        Inputs = new Inputs($"stretch {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
+    }
+
+    public Inputs Inputs { get; }
+
+    public IEnumerable<ThingFrame> Posed => [thing];
+
+    public void Visit(Evaluator frame)
+    {
+        var cast = thing.Cast!;
+        foreach (var part in cast.Plan.Painted)
+        {
+            // A limb's art is made for its bones, and a form's is another drawing.
+            if (part.Limb is not null || part.Part.StretchesFreely)
+            {
+                continue;
+            }
+
+            var times = Math.Abs(cast.Worlds[part.Node].Determinant) / ByDials(frame, part);
+            if (cast.Meshes[part.Index] is { } mesh && restAreas[part.Index] > 0)
+            {
+                times *= Area(mesh.Mesh, mesh.X, mesh.Y) / restAreas[part.Index];
+            }
+
+            if ((times < Least || times > Most) && Off(times) > Off(worst[part.Index].Times))
+            {
+                worst[part.Index] = (times, (int)frame.Frame);
+            }
+        }
+    }
+
+    /// <summary>What of a part's area comes from dials, on itself and on what carries it.</summary>
+    private double ByDials(Evaluator frame, PartPlan part)
+    {
+        var driven = frame.DrivenOf(thing.Cast!);
+        var (first, times) = (thing.Plan.PuppetSlot, 1.0);
+        for (var node = part.Node; node >= 0; node = thing.Cast!.Skeleton.CarrierIndexOf(node))
+        {
+            var plan = thing.Cast!.Plan.Nodes[node];
+            if (!plan.IsBone)
+            {
+                // Turn and shift come first.
+                var stretch = plan.Slot + 3;
+                var keyed = frame.Values[first + stretch] * frame.Values[first + stretch + 1];
+                var shown = driven[stretch] * driven[stretch + 1];
+                times *= keyed == 0 || shown == 0 ? 1 : Math.Abs(shown / keyed);
+            }
+        }
+
+        return times;
+    }
+
+    /// <summary>How far it is from as it was drawn, half as far off as twice.</summary>
+    private static double Off(double times) => times == 0 ? 0 : Math.Abs(Math.Log(Math.Max(1e-6, times)));
+
+    private static double Area(Mesh mesh, double[] x, double[] y)
+    {
+        var (area, corners) = (0.0, mesh.Triangles);
+        for (var t = 0; t < corners.Length; t += 3)
+        {
+            area += Math.Abs(Mesh.DoubleArea(x, y, corners[t], corners[t + 1], corners[t + 2]));
+        }
+
+        return area;
+    }
+
+    public IEnumerable<Snag> Found()
+    {
+        foreach (var part in thing.Cast!.Plan.Painted.Where(part => worst[part.Index].Times != 0))
+        {
+            var (times, frame) = worst[part.Index];
+            var percent = Math.Round(times * 100);
+            var mend = Mend(part);
+            yield return new Snag(
+                "stretch", "act", frame, new Address(thing.Plan.Thing.Id, part.Part.Id, ""), ThingKind.Part, percent, "%",
+                FormattableString.Invariant($"{part.Part.Name} of {thing.Plan.Thing.Name} is drawn at {percent} % of its area at frame {frame}."),
+                mend, mend is null ? null : "Keep the area where it is stretched");
+        }
+    }
+
+    /// <summary>Of what stretches the part, itself or what carries it, every key down gets the one across that keeps the area.</summary>
+    private Together? Mend(PartPlan part)
+    {
+        var owner = thing.Plan.Thing.Id;
+        var evaluator = new Evaluator(plan);
+        foreach (var carrier in CarriersOf(part).Append(Address.Body))
+        {
+            Address down = new(owner, carrier, Properties.StretchY.Name), across = new(owner, carrier, Properties.StretchX.Name);
+            var frames = plan.Shot.Tracks.Where(track => track.Address == down || track.Address == across).SelectMany(track => track.AllKeys).Select(key => key.Frame).Where(key => key >= 1 && key <= plan.Shot.Length).Distinct().Order();
+            var edits = new List<Edit>();
+            foreach (var frame in frames)
+            {
+                evaluator.EvaluateStage(frame);
+                var (x, y) = (evaluator.Values[plan.Slots.Find(across)], evaluator.Values[plan.Slots.Find(down)]);
+                if (Math.Abs((x * y / 10_000) - 1) > 0.01 && Math.Abs(y) > 1)
+                {
+                    edits.Add(new SetKeys(plan.Shot.Id, frame, [new KeyValue(across, Math.Round(10_000 / y, 2)), new KeyValue(down, y)]));
+                }
+            }
+
+            if (edits.Count > 0)
+            {
+                return new Together("Kept the area", edits);
+            }
+        }
+
+        return null;
+    }
+
+    private IEnumerable<string> CarriersOf(PartPlan part)
+    {
+        for (var node = part.Node; node >= 0; node = thing.Cast!.Plan.Nodes[node].Carrier)
+        {
+            if (!thing.Cast!.Plan.Nodes[node].IsBone)
+            {
+                yield return thing.Cast.Plan.Nodes[node].Id;
+            }
+        }
+    }
+}
