@@ -32,6 +32,7 @@ public static class Answering
         GraphQuestion q => Graphs.Of(film, new View(q.Shot).Resolve(film), q),
         ArcQuestion q => Arcs.Of(film, frameAt, q),
         PaceQuestion q => Paces.Of(frameAt, q),
+        TakeQuestion q => Takes.Of(film, frameAt, q),
         BalanceQuestion q => Balances.Of(frameAt(q.View, q.Frame), q),
         FitsQuestion q => Fits(film, q),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),

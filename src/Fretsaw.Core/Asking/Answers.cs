@@ -27,6 +27,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ArcAnswer), "arc")]
 [JsonDerivedType(typeof(PaceAnswer), "pace")]
 [JsonDerivedType(typeof(BalanceAnswer), "balance")]
+[JsonDerivedType(typeof(TakeAnswer), "take")]
 [JsonDerivedType(typeof(FitsAnswer), "fits")]
 public abstract record Answer;
 
@@ -220,6 +221,13 @@ public sealed record PaceAnswer(double Px, int Frame, string Name) : Answer;
 /// <param name="To">And where it ends.</param>
 /// <param name="OffPx">How far the plumb line falls beside that, picture pixels; to the right more than 0.</param>
 public sealed record BalanceAnswer(Point? Centre, Point? Plumb, Point? From, Point? To, double OffPx) : Answer;
+
+/// <param name="Frames">That were performed.</param>
+public sealed record TakeAnswer(int Frames, ImmutableArray<TakenControl> Controls) : Answer;
+
+/// <summary>What is kept of a take for one control.</summary>
+/// <param name="LargestError">Between the keys, in the unit.</param>
+public sealed record TakenControl(string Thing, int Keys, double LargestError, string Unit);
 
 /// <param name="Lines">One for each of the kept controls.</param>
 /// <param name="Things">What the puppet has that could take something.</param>

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Asking;
@@ -26,6 +27,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(ArcQuestion), "arc")]
 [JsonDerivedType(typeof(PaceQuestion), "pace")]
 [JsonDerivedType(typeof(BalanceQuestion), "balance")]
+[JsonDerivedType(typeof(TakeQuestion), "take")]
 [JsonDerivedType(typeof(FitsQuestion), "fits")]
 public abstract record Question;
 
@@ -103,3 +105,6 @@ public sealed record PaceQuestion(View View, string Owner, int From, int To) : Q
 /// <summary>Where a puppet's weight is, and what bears it.</summary>
 /// <param name="Without">A reach that bears nothing although it is planted, null for none: the one that is being dragged.</param>
 public sealed record BalanceQuestion(View View, double Frame, string Owner, string? Without = null) : Question;
+
+/// <summary>How many keys a live take would have, and how far they are from what was performed.</summary>
+public sealed record TakeQuestion(KeepTake Take) : Question;

@@ -56,12 +56,15 @@ public sealed record ChangePuppet(string PuppetId) : Edit
 
     public ImmutableArray<PadFeature>? FacePad { get; init; }
 
+    public ImmutableArray<DeviceLink>? Device { get; init; }
+
     /// <summary>A new name on the shelf puts it there; "" makes the puppet this film's own.</summary>
     public string? Shelf { get; init; }
 
     public override string Title => Name is not null ? "Renamed the puppet"
         : Origin is not null ? "Moved the puppet's ground point"
         : BodySharePercent is not null ? "Changed the body's share"
+        : Device is not null ? "Changed what a face device moves"
         : FacePad is not null ? "Changed what the face pad moves"
         : Shelf is { Length: > 0 } ? "Put the puppet on the shelf"
         : "Made the puppet this film's own";
@@ -72,6 +75,7 @@ public sealed record ChangePuppet(string PuppetId) : Edit
         Origin = Origin ?? puppet.Origin,
         BodySharePercent = BodySharePercent ?? puppet.BodySharePercent,
         FacePad = FacePad ?? puppet.FacePad,
+        Device = Device ?? puppet.Device,
         Shelf = Shelf.Or(puppet.Shelf),
     });
 }

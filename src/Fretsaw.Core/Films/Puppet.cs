@@ -37,6 +37,9 @@ public sealed record Puppet : IEntity
     /// <summary>What its face pad moves; no thing twice.</summary>
     public ImmutableArray<PadFeature> FacePad { get; init; } = [];
 
+    /// <summary>What a face device moves on it; no value by one channel twice.</summary>
+    public ImmutableArray<DeviceLink> Device { get; init; } = [];
+
     /// <summary>What its mouths are; null while it has not been said.</summary>
     public MouthChart? Mouths { get; init; }
 

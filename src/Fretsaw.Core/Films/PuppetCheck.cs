@@ -34,6 +34,7 @@ internal static class PuppetCheck
         var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
         KeptCheck.Check(puppet.Knows, place);
         FacePad(puppet, place);
+        Device(puppet, place);
         if (puppet.Mouths is { } mouths)
         {
             SoundCheck.Check(mouths, place);
@@ -168,6 +169,21 @@ internal static class PuppetCheck
         Demand(property!.Jumps == value.Choice is not null, place, $"{does} {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
         Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
         Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
+    }
+
+    private static void Device(Puppet puppet, string place)
+    {
+        Some(puppet.Device, place, "links to a face device", MaxPairs);
+        var seen = new HashSet<(DeviceChannel Channel, string Thing, string Property)>();
+        foreach (var link in puppet.Device)
+        {
+            Demand(Enum.IsDefined(link.Channel), place, "has a link to an unknown channel of a face device", "choose one of the listed ones");
+            Demand(Ids.IsValid(link.Thing) && Properties.FindOfPuppets(link.Property) is { Jumps: false, Unit: "%" or "°" }, place, $"has a face device that moves '{link.Thing}', {link.Property}", "let it move a dial, a form, a knead or a turn");
+            Demand(seen.Add((link.Channel, link.Thing, link.Property)), place, $"has a face device that moves '{link.Thing}' twice", "keep one");
+            Range(link.GainPercent, -1000, 1000, place, "gain of a face device", "%");
+            Range(link.DeadZonePercent, 0, 90, place, "dead zone of a face device", "%");
+            Range(link.Neutral, -360, 360, place, "neutral position of a face device", "");
+        }
     }
 
     private static void FacePad(Puppet puppet, string place)

@@ -24,6 +24,7 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(Blink), "blink")]
 [JsonDerivedType(typeof(MoveFace), "moveFace")]
 [JsonDerivedType(typeof(FillCues), "fillCues")]
+[JsonDerivedType(typeof(KeepTake), "keepTake")]
 [JsonDerivedType(typeof(MeshOf), "meshOf")]
 [JsonDerivedType(typeof(MakeLimb), "makeLimb")]
 [JsonDerivedType(typeof(GatherSwaps), "gatherSwaps")]

@@ -145,6 +145,12 @@ public static class HeatWeights
 
     private static double Core(Mesh mesh, IReadOnlyList<Bone> bones)
     {
+        // Art of no area has no mesh.
+        if (mesh.VertexCount == 0)
+        {
+            return 0.5;
+        }
+
         var apart = Enumerable.Range(0, mesh.VertexCount)
             .Select(v => bones.Min(bone => (NearestOn(bone, new Point(mesh.X[v], mesh.Y[v])) - new Point(mesh.X[v], mesh.Y[v])).Length)).Order().ToList();
         return Math.Max(0.5, CorePart * apart[(int)(Thickness * (apart.Count - 1))]);

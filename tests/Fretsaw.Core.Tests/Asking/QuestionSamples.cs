@@ -2,6 +2,7 @@ using Fretsaw.Core.Asking;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
@@ -31,6 +32,7 @@ internal static class QuestionSamples
         new GraphQuestion("s", [new Address("use", "up", "turn"), Address.OfCamera("place")], 1, 30),
         new ArcQuestion(Shot, 4, "use", "low", 1, 12),
         new PaceQuestion(Shot, "use", 1, 9),
+        new TakeQuestion(new KeepTake("s", "use", TakeWith.FacePad, [new TakeReading(3, [0, 0]), new TakeReading(7, [0.4, -0.2])])),
         new BalanceQuestion(Shot, 9, "use"),
         new FitsQuestion("step", "pup"),
     ];

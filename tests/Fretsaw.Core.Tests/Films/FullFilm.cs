@@ -108,6 +108,7 @@ internal static class FullFilm
         BodySharePercent = 70,
         Pairs = [new MirrorPair("up", "tail")],
         FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
+        Device = [new DeviceLink(DeviceChannel.Jaw, "knead", "amount", 80) { DeadZonePercent = 5, Neutral = 0.1 }, new DeviceLink(DeviceChannel.Roll, "tip", "turn")],
         Mouths = new MouthChart { LeadFrames = 2, BlendFrames = 3, Shapes = [new MouthShape(Mouth.Open, [new StationValue("mouth", "swap") { Choice = "wide" }, new StationValue("knead", "amount", 30)])] },
         Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =

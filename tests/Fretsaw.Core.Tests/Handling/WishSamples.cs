@@ -28,6 +28,7 @@ internal static class WishSamples
         new KeepActing("s", "use", ["up", "mouth"], 1, 12, "kept-2", "Second"),
         new KeepActing("s", "use", ["dial", "mouth"], 5, 5, "kept-2", "Face") { AsExpression = true },
         new Blink("s", "use", ["dial"], 12, 12) { Close = 2, Hold = 1, Open = 3, Brow = "knead", BrowBy = 9 },
+        new KeepTake("s", "use", TakeWith.Device, [new TakeReading(3, [1, 2, 3, 0, 0, 0, 0, 0.4, 0]), new TakeReading(7.5, [1, 2, 9, 0, 0, 0, 0, 0.9, 0])]) { Tolerance = 2, SmoothFrames = 1, LatencyFrames = 0.5 },
         new FillCues("s", "use", "heard", ByLoudness: true),
         new MoveFace("s", "use", 9, new Point(0.5, -0.5)),
         new PutAtDistance("s", "flat", 9, 7, KeepSize: true),

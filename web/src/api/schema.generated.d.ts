@@ -1953,7 +1953,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerFitsAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerTakeAnswer"] | components["schemas"]["AnswerFitsAnswer"];
         /** @description Places in picture pixels. */
         AnswerArcAnswer: {
             /** @enum {string} */
@@ -2138,6 +2138,16 @@ export interface components {
             /** Format: double */
             frameRate: number;
             strip: null | components["schemas"]["StripOwner"];
+        };
+        AnswerTakeAnswer: {
+            /** @enum {string} */
+            kind: "take";
+            /**
+             * Format: int32
+             * @description That were performed.
+             */
+            frames: number;
+            controls: components["schemas"]["TakenControl"][];
         };
         AnswerValuesAnswer: {
             /** @enum {string} */
@@ -2365,6 +2375,35 @@ export interface components {
             mouth: components["schemas"]["Mouth"];
         };
         /**
+         * @description What a device that watches a face tells, in the order of its readings.
+         * @enum {unknown}
+         */
+        DeviceChannel: "Yaw" | "Pitch" | "Roll" | "BlinkLeft" | "BlinkRight" | "BrowLeft" | "BrowRight" | "Jaw" | "MouthWidth";
+        /** @description What one channel of a face device moves on a puppet. */
+        DeviceLink: {
+            channel: components["schemas"]["DeviceChannel"];
+            /** @description Id of a dial, pad, form, knead, bone or part. */
+            thing: string;
+            /** @description across, down, amount or turn. */
+            property: string;
+            /**
+             * Format: double
+             * @description [−1000, 1000]: a full reading, 30° or 1, is so many % of a dial; of a turn it is % of the degrees.
+             * @default 100
+             */
+            gainPercent?: number;
+            /**
+             * Format: double
+             * @description About the neutral position nothing is moved, % of a full reading, [0, 90].
+             */
+            deadZonePercent: number;
+            /**
+             * Format: double
+             * @description The reading at rest, in its own unit, [−360, 360].
+             */
+            neutral: number;
+        };
+        /**
          * @description A control with one or two axes (a pad) that drives values of its puppet. A person poses the puppet at stations; in
          *     between the stations are blended. What a dial says is added to what other dials and the keys say.
          */
@@ -2581,6 +2620,7 @@ export interface components {
             weightPercent?: null | number;
             /** Format: double */
             sharePercent?: null | number;
+            stretchesFreely?: null | boolean;
             pivot?: components["schemas"]["Point"];
             /** @description "" for the whole body. */
             ridesOn?: null | string;
@@ -2663,6 +2703,7 @@ export interface components {
             /** Format: double */
             bodySharePercent?: null | number;
             facePad?: null | components["schemas"]["PadFeature"][];
+            device?: null | components["schemas"]["DeviceLink"][];
             /** @description A new name on the shelf puts it there; "" makes the puppet this film's own. */
             shelf?: null | string;
             title?: null | string;
@@ -4059,6 +4100,34 @@ export interface components {
             actions: components["schemas"]["InspectedAction"][];
         };
         /**
+         * @description Keys what was performed while the shot ran, with as few keys as keep within a tolerance; what was keyed of it in those frames gives
+         *     way. One reading alone is keyed as it is.
+         */
+        KeepTake: {
+            shot: string;
+            /** @description Id of the puppet on the stage. */
+            owner: string;
+            with: components["schemas"]["TakeWith"];
+            /** @description By rising frame. */
+            readings: components["schemas"]["TakeReading"][];
+            gesture?: null | components["schemas"]["Gesture"];
+            /**
+             * Format: double
+             * @description How far a key's line may pass beside what was performed, in the values' own units (px, ° or %), [0, 1000].
+             */
+            tolerance: number;
+            /**
+             * Format: int32
+             * @description Frames on either side that are averaged, [0, 24].
+             */
+            smoothFrames: number;
+            /**
+             * Format: double
+             * @description Frames by which the performer came late, [−24, 24]: it is moved so much earlier.
+             */
+            latencyFrames: number;
+        };
+        /**
          * @description A pose, or as an action a stretch of keys, kept under a name to be used again on any puppet whose controls fit. It knows what its
          *     controls are called and how large they were, and nothing of the puppet that it came from.
          */
@@ -4673,6 +4742,8 @@ export interface components {
              * @description How readily it turns when the whole body is pulled, % of what a reaching limb gives, [0, 500]; 0 never.
              */
             sharePercent: number;
+            /** @description No snag tells when it is drawn larger or smaller than its art: that is meant. */
+            stretchesFreely: boolean;
             matte?: null | components["schemas"]["Matte"];
             /** @description Drawings that can show instead of the part's own; see PropertyInfo Properties.Swap. */
             swaps: components["schemas"]["Swap"][];
@@ -4955,6 +5026,8 @@ export interface components {
             knows: components["schemas"]["KnownAs"][];
             /** @description What its face pad moves; no thing twice. */
             facePad: components["schemas"]["PadFeature"][];
+            /** @description What a face device moves on it; no value by one channel twice. */
+            device: components["schemas"]["DeviceLink"][];
             mouths?: null | components["schemas"]["MouthChart"];
             /** @description The puppet of the shelf that this one is a copy of; null for one that is only in this film. */
             shelf?: null | string;
@@ -4969,7 +5042,7 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionFitsQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionTakeQuestion"] | components["schemas"]["QuestionFitsQuestion"];
         /** @description The path of something through the picture, as the lens of one frame sees it. */
         QuestionArcQuestion: {
             /** @enum {string} */
@@ -5134,6 +5207,12 @@ export interface components {
             to?: null | number;
             /** @description The things whose values have rows of their own below the thing's. */
             open: string[];
+        };
+        /** @description How many keys a live take would have, and how far they are from what was performed. */
+        QuestionTakeQuestion: {
+            /** @enum {string} */
+            kind: "take";
+            take: components["schemas"]["KeepTake"];
         };
         /** @description The values of one thing. */
         QuestionValuesQuestion: {
@@ -5478,7 +5557,7 @@ export interface components {
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, edge, uncovered, flipped, soft, pulled, twist or partner. */
+            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, slide, bend, stretch, handOver, mouth, sound, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
@@ -5834,10 +5913,35 @@ export interface components {
             /** @description The shot's wind makes it stronger and weaker. */
             obeysWind: boolean;
         };
+        TakeReading: {
+            /**
+             * Format: double
+             * @description 1-based, between frames too.
+             */
+            frame: number;
+            values: number[];
+        };
+        /**
+         * @description What a live take is performed with.
+         * @enum {unknown}
+         */
+        TakeWith: "Pointer" | "FacePad" | "Device";
         Taken: {
             state: components["schemas"]["FilmState"];
             /** @description Id of the puppet in the film. */
             puppet: string;
+        };
+        /** @description What is kept of a take for one control. */
+        TakenControl: {
+            thing: string;
+            /** Format: int32 */
+            keys: number;
+            /**
+             * Format: double
+             * @description Between the keys, in the unit.
+             */
+            largestError: number;
+            unit: string;
         };
         /** @description Whatever stands on a shot's stage. Keys belong to it, so two uses of one puppet never share any. */
         Thing: {
@@ -5854,7 +5958,7 @@ export interface components {
          * @description What sort of thing an id means.
          * @enum {unknown}
          */
-        ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch" | "Expression";
+        ThingKind: "Camera" | "Wind" | "Picture" | "Puppet" | "Shake" | "Stand" | "Body" | "Part" | "Bone" | "Pin" | "Reach" | "Dial" | "Knead" | "Form" | "Swap" | "Patch" | "Expression" | "Sound";
         TimedSound: {
             /**
              * Format: double
@@ -6015,7 +6119,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishKeepTake"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -6142,6 +6246,36 @@ export interface components {
             name: string;
             /** @description As an expression: of dials, forms, kneads and what parts show, and of nothing else. */
             asExpression: boolean;
+        };
+        /**
+         * @description Keys what was performed while the shot ran, with as few keys as keep within a tolerance; what was keyed of it in those frames gives
+         *     way. One reading alone is keyed as it is.
+         */
+        WishKeepTake: {
+            /** @enum {string} */
+            kind: "keepTake";
+            shot: string;
+            /** @description Id of the puppet on the stage. */
+            owner: string;
+            with: components["schemas"]["TakeWith"];
+            /** @description By rising frame. */
+            readings: components["schemas"]["TakeReading"][];
+            gesture?: null | components["schemas"]["Gesture"];
+            /**
+             * Format: double
+             * @description How far a key's line may pass beside what was performed, in the values' own units (px, ° or %), [0, 1000].
+             */
+            tolerance: number;
+            /**
+             * Format: int32
+             * @description Frames on either side that are averaged, [0, 24].
+             */
+            smoothFrames: number;
+            /**
+             * Format: double
+             * @description Frames by which the performer came late, [−24, 24]: it is moved so much earlier.
+             */
+            latencyFrames: number;
         };
         /** @description Keys everything of a puppet as it stands: every value that has keys, or, for its first card, every control. */
         WishKeyPose: {
