@@ -137,6 +137,9 @@ internal static class BrambleRecipe
         return Controls(Gathered(film, puppet.Id, parts), puppet.Id, parts);
     }
 
+    /// <summary>He starts up on stretched legs with his eyes wide.</summary>
+    private static readonly string[] Stretching = ["Leg, far", "Leg, near", "Scarf tail", "Eyes"];
+
     /// <summary>A sleeve that tapers, a mouth that is swapped, brows that change their shape, buttons cut by the coat, and a coat that billows.</summary>
     private static Film Gathered(Film film, string puppet, ImmutableDictionary<string, string> parts)
     {
@@ -158,8 +161,7 @@ internal static class BrambleRecipe
                 },
             },
         ];
-        // He starts up on stretched legs with his eyes wide.
-        film = new[] { "Leg, far", "Leg, near", "Scarf tail", "Eyes" }.Aggregate(film, (current, name) => new ChangePart(puppet, parts[name]) { StretchesFreely = true }.Apply(current));
+        film = Stretching.Aggregate(film, (current, name) => new ChangePart(puppet, parts[name]) { StretchesFreely = true }.Apply(current));
         film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"], parts["Mouth, round"], parts["Mouth, wide"], parts["Mouth, teeth"]])
             .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
         return edits.Aggregate(film, (current, edit) => edit.Apply(current));

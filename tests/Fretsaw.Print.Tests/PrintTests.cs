@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Text.Json;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Sounding;
 using Fretsaw.Demo;
 using Fretsaw.Formats.Bundle;
 using SkiaSharp;
@@ -44,6 +45,68 @@ public sealed class PrintTests : IDisposable
             var got = picture.GetPixel(x + 20, y + 22);
             Assert.True(Math.Abs(got.Red - colour.R) <= 2 && Math.Abs(got.Green - colour.G) <= 2 && Math.Abs(got.Blue - colour.B) <= 2, $"{colour} came back as {got}");
         }
+    }
+
+    /// <summary>Outside check: ffmpeg reads the sound back. A beep that begins with frame 13 does so in the print, and sound and pictures are as long, each within a frame.</summary>
+    [Theory]
+    [InlineData(PrintFormat.Mp4, "beep.mp4", "aac")]
+    [InlineData(PrintFormat.WebM, "beep.webm", "opus")]
+    [InlineData(PrintFormat.Png, "beep", "pcm_s24le")]
+    public async Task A_print_is_heard_where_the_strip_says(PrintFormat format, string name, string codec)
+    {
+        const int Rate = 22_050;
+        var film = Patches();
+        film = film with
+        {
+            Sounds = [new Core.Films.Sound { Id = "beep", Name = "Beep", Asset = new string('a', 64), Peaks = new string('b', 64), Rate = Rate, Samples = Rate }],
+            Shots = [film.Shots[0] with { Length = 60, Sounds = [new SoundUse { Id = "heard", Sound = "beep", Start = 13, Length = 24 }] }],
+        };
+        var path = Path.Combine(folder, name);
+        await Print(new PrintOrder(film, film.Shots[0], 7, 54, 64, 36, format), path, sounds: _ => new Beep(Rate));
+        path = format == PrintFormat.Png ? Path.Combine(path, "sound.wav") : path;
+
+        Assert.Equal(codec, (await Run("ffprobe", "-v", "error", "-select_streams", "a", "-show_entries", "stream=codec_name", "-of", "csv=p=0", path)).Trim());
+        var raw = Path.Combine(folder, "heard.raw");
+        await Run("ffmpeg", "-v", "error", "-i", path, "-map", "0:a", "-ac", "1", "-ar", "48000", "-f", "f32le", "-y", raw);
+        var bytes = await File.ReadAllBytesAsync(raw, TestContext.Current.CancellationToken);
+        var samples = new float[bytes.Length / sizeof(float)];
+        Buffer.BlockCopy(bytes, 0, samples, 0, bytes.Length);
+        var begins = Array.FindIndex(samples, sample => Math.Abs(sample) > 0.1f) / 48_000.0;
+        var ends = Array.FindLastIndex(samples, sample => Math.Abs(sample) > 0.1f) / 48_000.0;
+        Assert.Equal(6 / 24.0, begins, 1 / 24.0);
+        Assert.Equal(30 / 24.0, ends, 1 / 24.0);
+        Assert.Equal(48 / 24.0, samples.Length / 48_000.0, 1 / 24.0);
+    }
+
+    /// <summary>A sine at half of full scale.</summary>
+    private sealed class Beep(int rate) : ISamples
+    {
+        public int Rate => rate;
+
+        public int Channels => 1;
+
+        public long Length => rate;
+
+        public void Read(long first, Span<float> into)
+        {
+            for (var i = 0; i < into.Length; i++)
+            {
+                into[i] = first + i >= 0 && first + i < rate ? 0.5f * MathF.Sin((first + i) * 0.2f) : 0;
+            }
+        }
+
+        public void Dispose()
+        {
+        }
+    }
+
+    [Fact]
+    public async Task A_print_without_sounds_has_no_sound()
+    {
+        var film = Patches();
+        var path = Path.Combine(folder, "silent.mp4");
+        await Print(new PrintOrder(film, film.Shots[0], 1, 3, 64, 36, PrintFormat.Mp4), path);
+        Assert.Equal("", (await Run("ffprobe", "-v", "error", "-select_streams", "a", "-show_entries", "stream=codec_name", "-of", "csv=p=0", path)).Trim());
     }
 
     [Fact]
@@ -113,9 +176,9 @@ public sealed class PrintTests : IDisposable
         return film with { Shots = [film.Shots[0] with { Things = [flat] }] };
     }
 
-    private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null)
+    private static async Task Print(PrintOrder order, string path, int workers = 2, int? cancelAfter = null, CancellationTokenSource? stop = null, Func<Core.Films.Sound, ISamples>? sounds = null)
     {
-        await using var sink = FrameSinks.For(order, path, Demo.Recording);
+        await using var sink = FrameSinks.For(order, path, sounds ?? Demo.Recording);
         await Printer.Print(order, asset => Demo.Assets[asset], sink, workers, new Stopper(cancelAfter, stop), stop?.Token ?? CancellationToken.None);
     }
 

@@ -122,6 +122,7 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"GET {film}/shots/{{shot}}/mix.wav"] = new(film + "/shots/{shot}/mix.wav", "from=0&count=4800&rate=48000"),
             [$"GET {film}/shots/{{shot}}/cues/{{owner}}.{{format}}"] = new(film + "/shots/{shot}/cues/{owner}.vtt"),
             [$"POST {film}/shots/{{shot}}/cues/{{owner}}"] = new(film + "/shots/{shot}/cues/{owner}", File: "0.5\t0.75\tOpen\n"u8.ToArray()),
+            ["GET /api/face/readings.tsv"] = new("/api/face/readings.tsv"),
             ["GET /api/peaks/{asset}"] = new("/api/peaks/{peaks}"),
             [$"POST {film}/shots/{{shot}}/flats"] = new(film + "/shots/{shot}/flats", "distance=6", File: flat),
             [$"GET {film}/shots/{{shot}}/frames/{{frame}}.png"] = new(film + "/shots/{shot}/frames/{frame}.png", "width=32"),

@@ -1,6 +1,5 @@
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Asking;

@@ -122,12 +122,12 @@ internal sealed class SlidingFoot : IFrameCheck
             yield return new Snag(
                 "slide", "act", slide.Frame, new Address(thing.Plan.Thing.Id, reach.Id, ""), ThingKind.Reach, px, "px",
                 FormattableString.Invariant($"{reach.Name} of {thing.Plan.Thing.Name} is planted at {slide.First} and has slid {px} px by {slide.Frame}{(slide.GoalMoves ? "" : ": it is out of reach")}."),
-                slide.GoalMoves ? Stay(reach, slide) : Lift(reach, slide), slide.GoalMoves ? "Take out what moves it" : $"Lift it at {slide.Begins}");
+                slide.GoalMoves ? Stay(reach, slide) : (Edit)Lift(reach, slide), slide.GoalMoves ? "Take out what moves it" : $"Lift it at {slide.Begins}");
         }
     }
 
     /// <summary>The keys that move the goal while it is planted go.</summary>
-    private Edit? Stay(Reach reach, Slide slide)
+    private Together? Stay(Reach reach, Slide slide)
     {
         var owner = thing.Plan.Thing.Id;
         var planted = plan.Shot.Tracks.Find(new Address(owner, reach.Id, Properties.Planted.Name))?.AllKeys.FirstOrDefault(key => key.Frame > slide.First)?.Frame ?? plan.Shot.Length + 1;

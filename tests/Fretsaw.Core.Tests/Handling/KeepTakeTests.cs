@@ -105,10 +105,10 @@ public class KeepTakeTests
         var gesture = new Gesture(new View(Shot(film)), 4, new Grip(GripKind.Shift, "body", TestFilm.Owner), new Point(100, 100));
         ImmutableArray<TakeReading> readings = [.. Enumerable.Range(4, 20).Select(i => new TakeReading(i, [100 + (i * i * 0.2), 100]))];
         var after = Kept(film, new KeepTake(Shot(film), TestFilm.Owner, TakeWith.Pointer, readings) { Gesture = gesture, Tolerance = 0.01 });
+        Span<double> values = stackalloc double[PoseDrag.Most];
         for (var frame = 4; frame <= 23; frame++)
         {
             var drag = Drag.Begin(gesture with { Frame = frame }, FramesOf(film)(gesture.View, frame));
-            Span<double> values = stackalloc double[PoseDrag.Most];
             drag.Pose!.At(new Point(100 + (frame * frame * 0.2), 100), values);
             Assert.Equal(values[0], ValueAt(after, frame, "body", "shiftX"), 0.02);
         }

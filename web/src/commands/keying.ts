@@ -50,6 +50,14 @@ const acted = ["body", "stand", "part", "bone", "pin", "reach", "dial", "knead",
 /** Keys of poses and of the camera. */
 export const keying: Command[] = [
   { id: "key-pose", name: "Key the pose", keys: "enter", places: ["act"], lacks: noOwner, about: acted, run: keyHere },
+  {
+    id: "arm-take",
+    name: "Arm a live take, or not: a drag is performed while the shot runs",
+    keys: "shift+space",
+    places: ["act"],
+    lacks: noOwner,
+    run: () => set({ armed: !get().armed }),
+  },
   { id: "set-mark", name: "Set a camera mark", keys: "enter", places: ["camera"], run: keyHere },
   {
     id: "hold-here",

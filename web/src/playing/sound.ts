@@ -128,7 +128,14 @@ const isStepped = (now: State, before: State) => Math.abs(now.frame - before.fra
 export function hearAlong(): void {
   useStore.subscribe((now, before) => {
     if (now.hear !== before.hear && sounding) sounding.loudness.gain.value = now.hear ? 1 : 0;
-    if (now.frame === before.frame || now.playing || before.playing || !now.hear || now.shotId !== before.shotId)
+    if (
+      now.frame === before.frame ||
+      now.playing ||
+      before.playing ||
+      now.taking ||
+      !now.hear ||
+      now.shotId !== before.shotId
+    )
       return;
     if (now.scrubbing || isStepped(now, before)) void hearFrame(now.frame).catch(() => undefined);
   });

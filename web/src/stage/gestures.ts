@@ -1,8 +1,10 @@
 import type { Edit, Gesture, Grip, Point } from "../api/types";
 import { engine } from "../engine/engine";
+import { perform, stopTake } from "../playing/take";
 import { commit, tell } from "../state/film";
 import { viewOf } from "../state/select";
 import { get, set, touch } from "../state/store";
+import { followPointer } from "./followPointer";
 
 /** A pointer must go this far before a press is a drag, in screen pixels. */
 const DragStarts = 3;
@@ -47,6 +49,10 @@ export function taken(event: React.PointerEvent): Press {
 export function startDrag(press: Press, grip: Grip, options: DragOptions): void {
   const view = viewOf(get());
   if (view === null || press.button !== 0) return;
+  if (isPerformed(grip, options)) {
+    performDrag(press, grip, options);
+    return;
+  }
   const from = options.toUnits(press);
   const [startX, startY] = [press.clientX, press.clientY];
   let begun: Promise<void> | null = null;
@@ -146,6 +152,32 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
   window.addEventListener("pointercancel", drop);
   window.addEventListener("keydown", key, true);
   window.addEventListener("keyup", key, true);
+}
+
+/** With a take armed, what poses a puppet on the stage is performed. */
+const isPerformed = (grip: Grip, { trying, frame }: DragOptions) =>
+  get().armed && get().place === "act" && !trying && frame === undefined && performed.has(grip.kind);
+
+const performed = new Set<Grip["kind"]>(["Turn", "Shift", "Pin", "Goal"]);
+
+/** The shot runs as long as the press lasts, and the drag is a take. */
+function performDrag(press: Press, grip: Grip, { toUnits, onClick }: DragOptions): void {
+  const view = viewOf(get());
+  if (view === null) return;
+  const from = toUnits(press);
+  let now = from;
+  followPointer({
+    move: (moved) => {
+      now = toUnits(moved);
+    },
+    end: () => {
+      stopTake();
+      if (now === from) onClick?.();
+    },
+  });
+  set({ gripping: grip });
+  const gesture = { view, frame: get().frame, grip, from, trying: false };
+  void perform({ with: "Pointer", gesture, now: () => [now.x, now.y] }).finally(() => set({ gripping: null }));
 }
 
 /** One press that makes something at once, such as a pin. */

@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import type {
   Address,
+  AnswerTo,
   ArtReport,
   Beads,
   Film,
@@ -11,6 +12,7 @@ import type {
   OtherSide,
   Point,
   PrintLine,
+  Wish,
 } from "../api/types";
 import { type Since, untouched } from "./since";
 
@@ -40,6 +42,21 @@ export interface Chosen {
   /** Id of the puppet on the stage, for things of it. */
   owner?: string;
   thing: string;
+}
+
+/** How a take is kept. */
+export interface TakeSettings {
+  tolerance: number;
+  smoothFrames: number;
+  latencyFrames: number;
+}
+
+/** A take with what became of it. */
+export interface KeptTake {
+  wish: Extract<Wish, { kind: "keepTake" }>;
+  /** The film's number once it was kept. */
+  seq: number;
+  answer: AnswerTo<"take">;
 }
 
 /** A stretch of frames of somebody who speaks. */
@@ -260,6 +277,15 @@ export interface State {
   aside: string | null;
   /** What is on the strip is heard. */
   hear: boolean;
+  /** A drag performs a live take. */
+  armed: boolean;
+  /** Where readings of a face come from. */
+  device: "none" | "file" | "live";
+  /** A take is under way. */
+  taking: boolean;
+  /** The take that was kept last, until something else is done. */
+  take: KeptTake | null;
+  takeSettings: TakeSettings;
   /** The frames that a mouth is chosen for. */
   spoken: Spoken | null;
   /** How what is kept is put on or placed. */
@@ -302,7 +328,7 @@ export const useStore = create<State>(() => ({
   frame: 1,
   chosen: null,
   also: [],
-  folded: [],
+  folded: ["Mouths", "Face device"],
   filter: "",
   showTucked: false,
   tool: "choose",
@@ -334,6 +360,11 @@ export const useStore = create<State>(() => ({
   gripping: null,
   scrubbing: false,
   hear: true,
+  armed: false,
+  device: "none",
+  taking: false,
+  take: null,
+  takeSettings: { tolerance: 1, smoothFrames: 1, latencyFrames: 2 },
   spoken: null,
   finderOpen: false,
   shortcutsOpen: false,

@@ -4,6 +4,7 @@ import Tooltip from "@mui/material/Tooltip";
 import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
 import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
+import { Foldable } from "../../fields/Foldable";
 import { Heading, Hint } from "../../fields/Heading";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { ArcBar } from "../../stage/ArcBar";
@@ -26,6 +27,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { DeviceFields } from "./device/DeviceFields";
 import { FaceFields } from "./face/FaceFields";
 import { HandOverField } from "./HandOverField";
 import { KeptCard } from "./kept/KeptCard";
@@ -36,6 +38,7 @@ import { ReferenceCard } from "./ReferenceCard";
 import { StepFields } from "./StepFields";
 import { CueCard } from "./sound/CueCard";
 import { useSoundCard } from "./sound/SoundCard";
+import { TakeFields } from "./take/TakeFields";
 
 /** Poses, keyed and timed. */
 export function ActBench(): Bench {
@@ -140,6 +143,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
+  const take = useStore((state) => (state.take?.seq === state.seq ? state.take : null));
   const own = chosen?.owner === owner ? chosen : null;
   const strip = useStrip(owner);
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
@@ -203,6 +207,12 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {(own === null || own.kind === "dial" || own.kind === "expression") && (
         <FaceFields puppet={puppet} owner={owner} shot={shot} frame={frame} />
       )}
+      <Foldable title="Live take" count={take ? take.answer.controls.length : 0}>
+        <TakeFields puppet={puppet} />
+      </Foldable>
+      <Foldable title="Face device" count={puppet.device.length}>
+        <DeviceFields puppet={puppet} />
+      </Foldable>
       <GapCard owner={owner} />
       <CommandButton
         command="rest-follows"

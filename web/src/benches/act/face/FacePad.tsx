@@ -6,8 +6,9 @@ import type { PadFeature, Point, Puppet } from "../../../api/types";
 import { engine } from "../../../engine/engine";
 import { ChoiceField } from "../../../fields/ChoiceField";
 import { Hint } from "../../../fields/Heading";
+import { perform, stopTake } from "../../../playing/take";
 import { commit, tell, wish } from "../../../state/film";
-import { touchPreview } from "../../../state/store";
+import { get, touchPreview } from "../../../state/store";
 import { featuresOf } from "./features";
 
 const Size = 132;
@@ -53,15 +54,19 @@ export function FacePad({
     });
     let now = place(event);
     target.setPointerCapture(event.pointerId);
-    void show(now);
+    const { armed } = get();
+    if (armed) void perform({ with: "FacePad", now: () => [now.x, now.y] });
+    else void show(now);
     target.onpointermove = (moved) => {
       now = place(moved);
-      void show(now);
+      if (armed) setAt(now);
+      else void show(now);
     };
     target.onlostpointercapture = () => {
       target.onpointermove = null;
       target.onlostpointercapture = null;
-      void wish(moves(now)).catch(tell);
+      if (armed) stopTake();
+      else void wish(moves(now)).catch(tell);
     };
   };
   const others = featuresOf(puppet).filter(({ id }) => !features.some((one) => one.thing === id));

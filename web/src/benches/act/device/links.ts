@@ -1,0 +1,57 @@
+import type { DeviceChannel, DeviceLink, Puppet } from "../../../api/types";
+
+export const channels: { channel: DeviceChannel; title: string; unit: string }[] = [
+  { channel: "Yaw", title: "Head to the side", unit: "°" },
+  { channel: "Pitch", title: "Head up and down", unit: "°" },
+  { channel: "Roll", title: "Head tilted", unit: "°" },
+  { channel: "BlinkLeft", title: "Left eye shut", unit: "" },
+  { channel: "BlinkRight", title: "Right eye shut", unit: "" },
+  { channel: "BrowLeft", title: "Left brow", unit: "" },
+  { channel: "BrowRight", title: "Right brow", unit: "" },
+  { channel: "Jaw", title: "Jaw open", unit: "" },
+  { channel: "MouthWidth", title: "Mouth wide", unit: "" },
+];
+
+/** Something that a channel can move. */
+export interface Movable {
+  thing: string;
+  property: string;
+  name: string;
+}
+
+export function movables({ dials, parts, bones }: Puppet): Movable[] {
+  return [
+    ...dials.flatMap(({ id, name, isPad }) =>
+      isPad
+        ? [
+            { thing: id, property: "across", name: `${name}, across` },
+            { thing: id, property: "down", name: `${name}, down` },
+          ]
+        : [{ thing: id, property: "across", name }],
+    ),
+    ...parts.flatMap(({ forms, kneads }) =>
+      [...forms, ...kneads].map(({ id, name }) => ({ thing: id, property: "amount", name })),
+    ),
+    ...bones.map(({ id, name }) => ({ thing: id, property: "turn", name: `${name}, turned` })),
+  ];
+}
+
+const likely: [DeviceChannel, RegExp][] = [
+  ["Yaw", /(head|turn).*across/i],
+  ["Pitch", /(head|turn).*down/i],
+  ["Roll", /^(neck|head)\b.*turned/i],
+  ["BlinkLeft", /blink|lid/i],
+  ["BrowLeft", /brow|worried/i],
+  ["Jaw", /jaw|mouth/i],
+];
+
+/** First links, by what things are called. */
+export function likelyLinks(puppet: Puppet): DeviceLink[] {
+  const all = movables(puppet);
+  return likely.flatMap(([channel, name]) => {
+    const found = all.find((one) => name.test(one.name));
+    if (!found) return [];
+    const { thing, property } = found;
+    return [{ channel, thing, property, gainPercent: 100, deadZonePercent: 5, neutral: 0 }];
+  });
+}
