@@ -79,6 +79,7 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
   const said = shotOf(await server.film("demo")).cues;
   expect(said[0].mouth).toBe("Shut");
   expect(said.map(({ mouth }: { mouth: string }) => mouth)).toContain("Tongue");
+  await page.evaluate(() => window.fretsaw.setState({ stripView: { from: 95, to: 125 } }));
   await page.locator(`[data-cue="${said[1].frame}"] rect`).first().click();
   await expect(card.getByRole("heading", { name: `Mouth, frames ${said[1].frame} to ${said[2].frame - 1}` })).toBeVisible();
   await oneEdit(page, () => page.keyboard.press("o"));
@@ -131,13 +132,13 @@ test("a drag and a face device are performed while the shot runs, and kept with 
   // The device: linked by names, performed, and its dial is keyed.
   await card.getByRole("button", { name: /^Face device/ }).click();
   await oneEdit(page, () => card.getByRole("button", { name: "Link by names" }).click());
-  await card.getByLabel("Readings").selectOption("live");
+  await card.getByRole("combobox", { name: "Readings" }).selectOption("live");
   await expect(card.getByRole("img", { name: "Readings of the face device" })).toBeVisible();
   const kept = await edits(page);
   await page.evaluate(() => window.fretsaw.setState({ frame: 30 }));
   await card.getByRole("button", { name: "Perform a take" }).click();
   await expect.poll(() => edits(page), { timeout: 30_000 }).not.toBe(kept);
-  await card.getByLabel("Readings").selectOption("none");
+  await card.getByRole("combobox", { name: "Readings" }).selectOption("none");
   const dials = shotOf(await server.film("demo")).tracks.filter(({ address }: { address: { thing: string } }) => address.thing === "dial-head");
   expect(dials.length).toBeGreaterThan(0);
 });

@@ -69,7 +69,9 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
       target.onlostpointercapture = null;
       setMoved(null);
       const shotId = get().shotId ?? "";
-      if (to !== stretch.from) void commit({ kind: "moveCue", shotId, owner, frame: stretch.from, to });
+      if (to !== stretch.from) return void commit({ kind: "moveCue", shotId, owner, frame: stretch.from, to });
+      chooseStretch(owner, stretch.from);
+      goTo(stretch.from);
     };
   };
   const keys = (event: React.KeyboardEvent) => {
@@ -101,7 +103,7 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
         sx={{ flex: 1, minWidth: 0 }}
       >
         <svg
-          role="presentation"
+          role="none"
           width="100%"
           height={High}
           style={{ display: "block", overflow: "hidden", cursor: "pointer", touchAction: "none" }}
@@ -147,7 +149,7 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
                     data-edge="cue"
                     x={left - 3}
                     y={0}
-                    width={Math.min(6, Math.max(3, (right - left) / 2))}
+                    width={Math.min(6, Math.max(3, (right - left) / 3))}
                     height={High}
                     fill="transparent"
                     style={{ cursor: "col-resize" }}
