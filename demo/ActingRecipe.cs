@@ -1,5 +1,7 @@
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
@@ -42,6 +44,22 @@ internal static class ActingRecipe
         return Gust(Startled(Face(Scarf(film, shot, cast), shot, cast), shot, cast, rig.Parts["Mouth"], rig.OpenMouth, rig.Parts["Arm, free side"]), shot);
     }
 
+    /// <summary>When it is quiet again he takes the pole over with his other paw, and lets the first one hang. Done after all else: what it hands over stands where it stands.</summary>
+    public static Film Hand(Film film, string shot, string cast, BrambleRig rig)
+    {
+        const int Meet = Horn + 76;
+        film = Keyed.Card(film, shot, Meet, Gap.Hold, Keyed.Of(cast, (BrambleRig.Spine, "turn", -3), (BrambleRig.LampReach, "shiftX", -84), (BrambleRig.LampReach, "shiftY", 56), (BrambleRig.FreeReach, "shiftX", 230), (BrambleRig.FreeReach, "shiftY", -124)));
+        film = Keyed.Card(film, shot, Meet + 3, Gap.Both, Keyed.Of(cast, (BrambleRig.Spine, "turn", -3), (BrambleRig.LampReach, "shiftX", -84), (BrambleRig.LampReach, "shiftY", 56), (BrambleRig.FreeReach, "shiftX", 230), (BrambleRig.FreeReach, "shiftY", -124)));
+        var handed = film;
+        film = new HandOver(shot, cast, rig.Parts["Lamp pole"], Meet + 3, "bone-free-lower").ToEdit(film, (view, at) =>
+        {
+            var frame = new Evaluator(PlanCompiler.Compile(handed, view.Resolve(handed), new RigCache()));
+            frame.Evaluate(at);
+            return frame;
+        }).Apply(film);
+        return Keyed.Card(film, shot, Meet + 18, Gap.Both, Keyed.Of(cast, (BrambleRig.Spine, "turn", -5), (BrambleRig.LampReach, "shiftX", -42), (BrambleRig.LampReach, "shiftY", 228)));
+    }
+
     /// <summary>The horn comes with a gust: what sways obeys it.</summary>
     private static Film Gust(Film film, string shot)
     {
@@ -67,7 +85,7 @@ internal static class ActingRecipe
         return shows.Aggregate(film, (current, key) => Keyed.Alone(current, shot, key.Frame, Gap.Both, Keyed.Choice(cast, mouth, "swap", key.Shows)));
     }
 
-    /// <summary>He looks about before the horn, up at it, and blinks twice.</summary>
+    /// <summary>He looks about before the horn, up at it, and blinks now and then, but not while he is startled.</summary>
     private static Film Face(Film film, string shot, string cast)
     {
         (int Frame, Gap Gap, double Across, double Down)[] looks =
@@ -80,13 +98,8 @@ internal static class ActingRecipe
             film = Keyed.Alone(film, shot, frame, gap, Keyed.Of(cast, (BrambleRig.HeadTurn, "across", across), (BrambleRig.HeadTurn, "down", down)));
         }
 
-        (int Frame, double Shut)[] blinks = [(1, 0), (26, 0), (28, 100), (30, 100), (33, 0), (Horn + 70, 0), (Horn + 72, 100), (Horn + 76, 0)];
-        foreach (var (frame, shut) in blinks)
-        {
-            film = Keyed.Alone(film, shot, frame, Gap.Both, Keyed.Of(cast, (BrambleRig.Blink, "across", shut)));
-        }
-
-        return film;
+        film = Keyed.Blinking(film, shot, cast, BrambleRig.Blink, 2, Horn - 4, 1.8, 4);
+        return Keyed.Blinking(film, shot, cast, BrambleRig.Blink, Horn + 44, 190, 1.4, 7);
     }
 
     /// <summary>Each pin down the scarf moves farther and some frames later than the one above it.</summary>

@@ -8,9 +8,6 @@ namespace Fretsaw.Demo;
 /// <summary>A truck to the right past the lamp post, a focus pull to Bramble, the horn's jolt, and a slow push in.</summary>
 internal static class CameraRecipe
 {
-    /// <summary>Where the horn sounds.</summary>
-    public const int HornFrame = 85;
-
     public static Film Frame(Film film, string shot)
     {
         film = Mark(film, shot, 1, Gap.Hold, truck: -0.2, boom: 0.02, dolly: 0);
@@ -23,7 +20,7 @@ internal static class CameraRecipe
         film = Focus(film, shot, 62, 3.3, Gap.Hold);
         film = Focus(film, shot, 112, 3.3, Gap.Both);
         film = Focus(film, shot, 180, 2.88, Gap.Both);
-        return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = HornFrame, DiesAwayFrames = 30, Seed = 4, Noise = ShakeNoise.Band }).Apply(film);
+        return new AddShake(shot, new Shake { Id = "horn", Name = "Horn", StrengthPercent = 1.1, RollDegrees = 0.5, PaceHz = 6, StartFrame = ActingRecipe.Horn, DiesAwayFrames = 30, Seed = 4, Noise = ShakeNoise.Band }).Apply(film);
     }
 
     public static Film Mark(Film film, string shot, int frame, Gap gap, double truck, double boom, double dolly)

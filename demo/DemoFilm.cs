@@ -25,7 +25,7 @@ public static class DemoFilm
         film = SceneryRecipe.PutUp(film, ShotId);
         film = BrambleRecipe.Rig(film, out var rig);
         film = new AddThing(ShotId, OnStage.Puppet(Bramble, "Bramble", rig.Puppet, new Stand { Distance = 3.3, X = 1010, Y = 1010, SizePercent = 80 })).Apply(film);
-        film = ActingRecipe.Act(film, ShotId, Bramble, rig);
+        film = ActingRecipe.Hand(ActingRecipe.Act(film, ShotId, Bramble, rig), ShotId, Bramble, rig);
         film = CameraRecipe.Frame(film, ShotId);
         film = PipRecipe.Rig(film, out var pip);
         film = GoodEvening.Shoot(film, rig, pip);

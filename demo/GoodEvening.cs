@@ -52,11 +52,12 @@ internal static class GoodEvening
         return new SetGap(ShotId, 28, Gap.Both, scarf).Apply(new SetGap(ShotId, 22, Gap.Both, scarf).Apply(film));
     }
 
-    /// <summary>One as the head comes round, and one after he has spoken.</summary>
+    /// <summary>One as the head comes round, and others while he speaks.</summary>
     private static Film Blinks(Film film)
     {
-        (int Frame, double Shut)[] blink = [(24, 0), (27, 100), (31, 0), (61, 0), (63, 100), (66, 0)];
-        return blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
+        (int Frame, double Shut)[] blink = [(24, 0), (27, 100), (31, 0)];
+        film = blink.Aggregate(film, (current, key) => Keyed.At(current, ShotId, key.Frame, Gap.Both, Keyed.Of(Bramble, (BrambleRig.Blink, "across", key.Shut))));
+        return Keyed.Blinking(film, ShotId, Bramble, BrambleRig.Blink, 44, 71, 0.8, 3);
     }
 
     /// <summary>From the turn on his whole face is mild: lids a little low, brows a little up, under all that he does with it.</summary>

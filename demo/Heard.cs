@@ -23,7 +23,7 @@ internal static class Heard
         var words = Encoding.UTF8.GetString(DemoFilm.Art("evening-fog.tsv"));
         var line = Recording.OfWav(DemoFilm.Art("evening-fog.wav"), "Evening, fog.wav", Line)!.Saying("Evening, fog.", CueText.ReadTimed(words, "evening-fog.tsv"));
         var horn = Recording.OfWav(Horn(), "Fog horn.wav", "sound-horn")!;
-        film = Put(Put(film, DemoFilm.ShotId, horn, "heard-horn", CameraRecipe.HornFrame, fade: 20), GoodEvening.ShotId, line, Use, Speaks, fade: 0);
+        film = Put(Put(film, DemoFilm.ShotId, horn, "heard-horn", ActingRecipe.Horn, fade: 20), GoodEvening.ShotId, line, Use, Speaks, fade: 0);
         film = new SetMouths(rig.Puppet, Mouths(rig)).Apply(film);
         film = new FillCues(GoodEvening.ShotId, "bramble", Use, ByLoudness: false).ToEdit(film, (_, _) => throw new InvalidOperationException("Filling cues asks for no frame.")).Apply(film);
         return (film, horn.Assets.Concat(line.Assets).ToDictionary(StringComparer.Ordinal));

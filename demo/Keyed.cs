@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Demo;
@@ -29,6 +30,17 @@ internal static class Keyed
     /// <param name="values">Of things of one puppet on the stage.</param>
     public static ImmutableArray<KeyValue> Of(string cast, params (string Thing, string Property, double Value)[] values) =>
         [.. values.Select(value => new KeyValue(new Address(cast, value.Thing, value.Property), value.Value))];
+
+    /// <summary>Blinks at irregular times.</summary>
+    /// <param name="lid">Id of the dial that shuts the eyes; its key at the first frame is made here.</param>
+    public static Film Blinking(Film film, string shot, string cast, string lid, int from, int to, double every, int seed)
+    {
+        film = film.Shots.First(one => one.Id == shot).Tracks.Any(track => track.Address.Owner == cast && track.Address.Thing == lid)
+            ? film
+            : Alone(film, shot, 1, Gap.Both, Of(cast, (lid, "across", 0)));
+        return new Blink(shot, cast, [lid], from, to) { EverySeconds = every, Seed = seed }
+            .ToEdit(film, (_, _) => throw new InvalidOperationException("A blink asks for no frame.")).Apply(film);
+    }
 
     public static ImmutableArray<KeyValue> Choice(string cast, string thing, string property, string id) => [new KeyValue(new Address(cast, thing, property)) { Choice = id }];
 }

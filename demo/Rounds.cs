@@ -119,8 +119,7 @@ internal static class Rounds
     {
         (int Frame, Gap Gap, double Across, double Down)[] looks = [(1, Gap.Both, 55, 10), (40, Gap.Both, 60, 22), (54, Gap.Hold, 78, -26), (78, Gap.Both, 78, -26), (92, Gap.Even, 60, 4)];
         film = looks.Aggregate(film, (current, look) => Alone(current, look.Frame, look.Gap, (BrambleRig.HeadTurn, "across", look.Across), (BrambleRig.HeadTurn, "down", look.Down)));
-        (int Frame, double Shut)[] blinks = [(1, 0), (46, 0), (48, 100), (50, 100), (53, 0)];
-        film = blinks.Aggregate(film, (current, blink) => Alone(current, blink.Frame, Gap.Both, (BrambleRig.Blink, "across", blink.Shut)));
+        film = Keyed.Blinking(film, ShotId, Bramble, BrambleRig.Blink, 2, 92, 2, 2);
         return new SetStep(ShotId, Bramble, rig.Parts["Scarf tail"], 2).Apply(film);
     }
 
@@ -134,8 +133,7 @@ internal static class Rounds
         ];
         film = poses.Aggregate(film, (current, pose) => Keyed.Card(current, ShotId, pose.Frame, pose.Gap, Keyed.Of(
             Pip, (pip["Head"], "turn", pose.Head), (pip["Body"], "turn", pose.Body), (pip["Wing"], "turn", pose.Wing), (pip["Tail"], "turn", pose.Tail))));
-        (int Frame, double Shut)[] blinks = [(1, 0), (12, 0), (14, 100), (17, 0), (60, 0), (62, 100), (66, 0)];
-        return blinks.Aggregate(film, (current, blink) => Keyed.Alone(current, ShotId, blink.Frame, Gap.Both, Keyed.Of(Pip, (PipRig.Blink, "across", blink.Shut))));
+        return Keyed.Blinking(film, ShotId, Pip, PipRig.Blink, 2, 66, 1.3, 5);
     }
 
     /// <summary>Along with him, a little slower, and sharp on him all the way.</summary>

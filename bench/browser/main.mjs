@@ -6,10 +6,11 @@ import { measureLong } from "./long.mjs";
 import { measureStrip } from "./strip.mjs";
 import { measurePlay } from "./play.mjs";
 import { measureRig } from "./rig.mjs";
+import { measureSound } from "./sound.mjs";
 import { measureStay } from "./stay.mjs";
 import { chromium, start, stop, tidy } from "./server.mjs";
 
-const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), play: measurePlay, rig: measureRig, long: measureLong, strip: measureStrip, log: measureLog, hostile: measureHostile, stay: measureStay };
+const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), play: measurePlay, rig: measureRig, long: measureLong, strip: measureStrip, sound: measureSound, log: measureLog, hostile: measureHostile, stay: measureStay };
 const only = process.argv[4];
 
 await start();

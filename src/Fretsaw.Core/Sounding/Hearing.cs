@@ -34,25 +34,31 @@ public static class Hearing
                 (peaks[at], peaks[at + 1]) = (Signed(low), Signed(high));
             }
 
-            for (var n = 0; n < count; n++)
+            for (var n = 0; n < count;)
             {
-                if (first + n >= (window + 1) * samples.Rate / Sound.ReadingsPerSecond)
+                // From reading to reading in one go.
+                var ends = (window + 1) * samples.Rate / Sound.ReadingsPerSecond;
+                var until = (int)Math.Min(count, ends - first);
+                foreach (var sample in read[(n * channels)..(until * channels)])
+                {
+                    sum += sample * sample;
+                }
+
+                counted += (until - n) * channels;
+                n = until;
+                if (first + n >= ends)
                 {
                     readings.Add(Db(sum, counted));
                     (window, sum, counted) = (window + 1, 0, 0);
                 }
-
-                for (var channel = 0; channel < channels; channel++)
-                {
-                    var sample = read[(n * channels) + channel];
-                    sum += sample * sample;
-                }
-
-                counted += channels;
             }
         }
 
-        readings.Add(Db(sum, counted));
+        if (counted > 0)
+        {
+            readings.Add(Db(sum, counted));
+        }
+
         return (peaks, Readings.Write(readings));
     }
 

@@ -38,12 +38,14 @@ public sealed record Recording(Core.Films.Sound Sound, byte[] Wav, byte[] Peaks)
             return null;
         }
 
+        // Both go through all of it, and neither waits for the other.
+        var asset = Task.Run(() => AssetId.Of(wav), cancel);
         var (peaks, loudness) = Hearing.Of(samples, cancel);
         var sound = new Core.Films.Sound
         {
             Id = id,
             Name = Names.Usable(Path.GetFileNameWithoutExtension(file)),
-            Asset = AssetId.Of(wav),
+            Asset = asset.GetAwaiter().GetResult(),
             Peaks = AssetId.Of(peaks),
             Rate = samples.Rate,
             Channels = samples.Channels,

@@ -114,11 +114,14 @@ internal static class FilmEndpoints
         app.MapGet("/api/film-schema", () => TypedResults.Text(FilmSchema.Write(), "application/schema+json")).WithTags("films");
     }
 
+    /// <summary>An upload up to so many bytes is not written to the disk before it is read: a recording of ten minutes.</summary>
+    private const int InMemory = 160 * 1024 * 1024;
+
     /// <summary>Uploads are larger than JSON may be. Anti-forgery tokens are not needed: <see cref="SameOriginOnly"/> refuses other pages.</summary>
     public static RouteHandlerBuilder WithUploadLimit(this RouteHandlerBuilder route, long bytes = Limits.UploadBytes) => route
         .DisableAntiforgery()
         .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute((int)bytes))
-        .WithFormOptions(multipartBodyLengthLimit: bytes);
+        .WithFormOptions(multipartBodyLengthLimit: bytes, memoryBufferThreshold: InMemory);
 
     public static string SafeName(string name)
     {

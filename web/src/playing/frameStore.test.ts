@@ -64,3 +64,20 @@ test("another size lets all pictures go", () => {
   expect(one.closed).toBe(true);
   expect(store.sure(1).size).toBe(0);
 });
+
+test("a shot that is longer than the store plays on: what is about to be shown does not go for what comes later", () => {
+  const [length, lead] = [200, 4];
+  const store = new FrameStore(2000);
+  store.open("long", 100);
+  const missing: number[] = [];
+  for (let due = 1; due <= 150; due++) {
+    const from = { frame: due + lead, length, playing: true };
+    // Painting is faster than playing.
+    for (let i = 0; i < 5; i++) {
+      const next = store.next(from, 1, new Set());
+      if (next !== null) store.keep(next, picture(), next, 1, { ...from, frame: due });
+    }
+    if (due > lead && store.at(due, 1) === null) missing.push(due);
+  }
+  expect(missing).toEqual([]);
+});

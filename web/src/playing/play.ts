@@ -55,7 +55,9 @@ async function run(clock: Clock, first: number, range: { from: number; length: n
     // What would be there too late is left for the next time round.
     const lead = 1 + Math.ceil((usualWait() * rate) / 1000);
     const from = { ...near(true), frame: at(due - range.from + lead) };
-    for (let next = nextToBake(from); next !== null; next = nextToBake(from)) void bake(next, from).catch(stop);
+    // What is due until then is not behind: it does not go for what comes later.
+    const held = { ...from, frame: due };
+    for (let next = nextToBake(from); next !== null; next = nextToBake(from)) void bake(next, held).catch(stop);
     await new Promise(requestAnimationFrame);
   }
   clock.stop?.();
