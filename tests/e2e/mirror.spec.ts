@@ -12,6 +12,7 @@ test("two paws are paired by hand, and a pose is pasted left for right", async (
   await page.keyboard.press("3");
   await painted(page);
   await page.waitForFunction(() => window.fretsaw.state().atHand);
+  await page.getByRole("searchbox", { name: "Find a row of keys by name" }).fill("paw");
   await bead(page, "Paw, lamp side", 64).click();
   const other = page.getByRole("combobox", { name: "Mirrored with" });
   await other.scrollIntoViewIfNeeded();

@@ -99,7 +99,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         Opacity = Opacity ?? part.Opacity,
         WeightPercent = WeightPercent ?? part.WeightPercent,
         StretchesFreely = StretchesFreely ?? part.StretchesFreely,
-            SharePercent = SharePercent ?? part.SharePercent,
+        SharePercent = SharePercent ?? part.SharePercent,
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
         AlsoRidesOn = AlsoRidesOn ?? part.AlsoRidesOn,

@@ -111,6 +111,25 @@ public class CarrierTests
         }
     }
 
+    /// <summary>Keys that were made in the first hand mean nothing on the way to the next: it lies where it was let go until that takes it.</summary>
+    [Fact]
+    public void What_is_let_go_before_it_is_handed_on_lies_still_until_then()
+    {
+        var film = Juggler("left", []);
+        film = Handed(Handed(film, "right", 30), Address.Stand, 12);
+        Assert.All(new[] { 13, 20, 26, 28.5 }, frame => Assert.Equal(0, (Corner(film, frame) - Corner(film, 12)).Length, 0.02));
+        Assert.True((Corner(film, 40) - Corner(film, 31)).Length > 1);
+
+        Film Handed(Film one, string carrier, int frame) =>
+            TestFilm.Made(one, new HandOver(TestFilm.ShotId, TestFilm.Owner, "ball", frame, carrier).ToEdit(one, (_, number) => TestFilm.At(one, number)));
+
+        static Point Corner(Film one, double frame)
+        {
+            var at = TestFilm.At(one, frame);
+            return at.Cast[0].ToStage.Map(at.World("ball").Map(new Point(40, 0)));
+        }
+    }
+
     [Fact]
     public void A_part_is_not_handed_to_itself_or_to_what_it_carries()
     {

@@ -9,7 +9,12 @@ public class SpokenSnagsTests
 {
     private static readonly Sound Line = new()
     {
-        Id = "line", Name = "Line", Asset = new string('a', 64), Peaks = new string('b', 64), Rate = 8000, Samples = 16_000,
+        Id = "line",
+        Name = "Line",
+        Asset = new string('a', 64),
+        Peaks = new string('b', 64),
+        Rate = 8000,
+        Samples = 16_000,
         Loudness = Readings.Write([.. Enumerable.Range(0, 100).Select(i => i is < 25 or >= 75 ? -70.0 : i < 50 ? -12 : -30)]),
         Timed = [new TimedSound(0.25, "m"), new TimedSound(0.5, "a"), new TimedSound(1, "f"), new TimedSound(1.25, "o"), new TimedSound(1.5, "")],
     };
@@ -20,7 +25,10 @@ public class SpokenSnagsTests
         var puppet = film.Puppets[0] with { Mouths = new MouthChart { LeadFrames = 1, Shapes = [new MouthShape(Mouth.Open, [new StationValue("mouth", "swap") { Choice = "wide" }])] } };
         var shot = film.Shots[0] with
         {
-            Length = length, Range = null, Asides = [], Sounds = [new SoundUse { Id = "heard", Sound = sound.Id, Start = 1, Length = 48 }],
+            Length = length,
+            Range = null,
+            Asides = [],
+            Sounds = [new SoundUse { Id = "heard", Sound = sound.Id, Start = 1, Length = 48 }],
             Cues = [.. cues.Select(cue => new Cue("use", cue.Frame, cue.Mouth))],
         };
         return film with { FrameRate = 24, Sounds = [sound], Puppets = [puppet], Shots = [shot] };

@@ -38,7 +38,12 @@ public class HearingTests
 
     private static readonly Sound Spoken = new()
     {
-        Id = "line", Name = "Line", Asset = "", Peaks = "", Rate = 8000, Samples = 16_000,
+        Id = "line",
+        Name = "Line",
+        Asset = "",
+        Peaks = "",
+        Rate = 8000,
+        Samples = 16_000,
         Loudness = Readings.Write([.. Enumerable.Range(0, 100).Select(i => i is < 25 or >= 75 ? -70.0 : i < 50 ? -12 : -30)]),
         Timed = [new TimedSound(0.25, "m"), new TimedSound(0.5, "aɪ"), new TimedSound(1, "f"), new TimedSound(1.5, "")],
     };

@@ -8,7 +8,7 @@ import { draggedSound, editOf, type SoundPart } from "./soundBlocks";
 import { usePeaks, waveform } from "./waveform";
 
 /** px */
-export const LaneHigh = 40;
+export const LaneHigh = 32;
 
 interface SoundBlockProps {
   use: SoundUse;
