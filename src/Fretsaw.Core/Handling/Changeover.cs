@@ -25,10 +25,10 @@ internal static class Changeover
 
         yield return new SetKeys(shot, frame, now);
 
-        // A first key also keys rest on the cards that follow, where it would change back by itself.
+        // A first key also keys rest on the other cards, where it would change back by itself.
         var plan = frameAt(new View(shot), frame).Plan;
         var fresh = all.Where(address => plan.Slots.Find(address) is var slot && (slot < 0 || !plan.Tracks.IsKeyed(slot))).ToImmutableArray();
-        foreach (var card in plan.Shot.Cards.Where(card => !fresh.IsEmpty && card.Owner == owner && card.Frame > frame))
+        foreach (var card in plan.Shot.Cards.Where(card => !fresh.IsEmpty && card.Owner == owner && card.Frame != frame && card.Frame != frame - 1))
         {
             yield return new RemoveKeys(shot, card.Frame, fresh);
         }
