@@ -13,7 +13,8 @@ public sealed record Speaking(string Words, string Language = "en", int WordsPer
 
 /// <summary>
 /// A simulated voice: espeak-ng from Debian makes a recording of a line of text and says when each of its sounds begins. Its library is
-/// asked, since its command tells no times.
+/// asked, since its command tells no times. It is opened anew for every line: what it keeps of the line before (where its flutter and its
+/// noise stand) would be heard in the next, and the same words should always be the same recording.
 /// </summary>
 public static class Voice
 {
@@ -31,7 +32,6 @@ public static class Voice
     private const int BytesOfPhoneme = 8;
 
     private static readonly Lock OneAtATime = new();
-    private static Library? loaded;
     private static List<short>? heard;
     private static List<TimedSound>? timed;
 
@@ -44,7 +44,7 @@ public static class Voice
         FilmException.ThrowIf(line.Language.Length is 0 or > 20 || !line.Language.All(sign => char.IsAsciiLetterOrDigit(sign) || sign == '-'), "voice", $"is of no language, '{line.Language}'", "write a tag such as en or de");
         lock (OneAtATime)
         {
-            var library = loaded ??= Library.Load();
+            using var library = Library.Load();
             (heard, timed) = ([], []);
             FilmException.ThrowIf(library.SetVoice(line.Language) != 0, "voice", $"'{line.Language}' is not there", "choose a language that espeak-ng has, such as en");
             library.SetParameter(Rate, line.WordsPerMinute, 0);
@@ -115,15 +115,17 @@ public static class Voice
     }
 
     /// <summary>The functions of libespeak-ng that are used.</summary>
-    private sealed class Library
+    private sealed class Library : IDisposable
     {
         private const string File = "libespeak-ng.so.1";
 
         /// <summary>Kept, so that it is not collected while the library holds it.</summary>
         private readonly Callback take = Take;
+        private readonly IntPtr handle;
 
         private Library(IntPtr handle)
         {
+            this.handle = handle;
             T Function<T>(string name) => Marshal.GetDelegateForFunctionPointer<T>(NativeLibrary.GetExport(handle, name));
             SamplesPerSecond = Function<InitializeFunction>("espeak_Initialize")(Synchronous, 0, 0, PhonemeEvents | InIpa | DoNotExit);
             FilmException.ThrowIf(SamplesPerSecond <= 0, "espeak-ng", "did not start", "install it again with 'apt-get install espeak-ng'");
@@ -144,6 +146,8 @@ public static class Voice
         public static Library Load() => NativeLibrary.TryLoad(File, out var handle)
             ? new Library(handle)
             : throw new FilmException("espeak-ng", "is not installed", "install it with 'apt-get install espeak-ng', or bring a recording in");
+
+        public void Dispose() => NativeLibrary.Free(handle);
     }
 
     [UnmanagedFunctionPointer(CallingConvention.Cdecl)]

@@ -55,7 +55,7 @@ public class KeptPoseTests
         var twice = new PutPose(TestFilm.ShotId, TestFilm.Owner, "kept-2", 60, []) { Mirror = Mirror.Sides }.Apply(again);
         foreach (var (thing, property) in new[] { ("head", "turn"), ("look", "across"), ("hand", "shiftX"), ("hand", "shiftY") })
         {
-            Assert.Equal(Film.Seen(1, thing, property), twice.Seen(60, thing, property), 9);
+            Assert.Equal(Film.Seen(1, thing, property), twice.Seen(60, thing, property), 1e-9);
         }
     }
 

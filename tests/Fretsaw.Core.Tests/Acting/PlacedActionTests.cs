@@ -24,14 +24,14 @@ public class PlacedActionTests
         var film = KeptFilm.Placed(Nods, KeptFilm.Whole(30, 17));
         for (var frame = 30.0; frame <= 46; frame += 0.25)
         {
-            Assert.Equal(Was(frame - 27), At(film, frame), 6);
+            Assert.Equal(Was(frame - 27), At(film, frame), 1e-6);
         }
 
         Assert.Equal((0, 10), (At(film, 29), At(film, 80)));
 
         // The picture's values are those of the document.
         var frameNow = TestFilm.At(film, 35.5);
-        Assert.Equal(At(film, 35.5), frameNow.Values[frameNow.Plan.Slots.Find(TestFilm.At("head", "turn"))], 9);
+        Assert.Equal(At(film, 35.5), frameNow.Values[frameNow.Plan.Slots.Find(TestFilm.At("head", "turn"))], 1e-9);
         Assert.Equal(("Kept", 6.5, 1), (Inspection.Of(frameNow, false).Actions.Single().Name, Inspection.Of(frameNow, false).Actions.Single().ActionFrame, Inspection.Of(frameNow, false).Actions.Single().Weight));
     }
 
@@ -140,8 +140,8 @@ public class PlacedActionTests
             var foot = Math.Floor((frame - 10) / 8) % 2 == 0 ? "foot-l" : "foot-r";
             var next = Math.Min(frame + 0.5, 10 + (8 * (Math.Floor((frame - 10) / 8) + 1)) - 0.01);
             Assert.Equal(1, film.Seen(frame, foot, "planted"));
-            Assert.Equal(film.Seen(frame, foot, "shiftX"), film.Seen(next, foot, "shiftX"), 6);
-            Assert.Equal(5 * (frame - 10), film.Seen(frame, Address.Body, "shiftX"), 6);
+            Assert.Equal(film.Seen(frame, foot, "shiftX"), film.Seen(next, foot, "shiftX"), 1e-6);
+            Assert.Equal(5 * (frame - 10), film.Seen(frame, Address.Body, "shiftX"), 1e-6);
         }
     }
 
@@ -151,8 +151,8 @@ public class PlacedActionTests
         Track[] free = [.. KeptFilm.Walk.Where(track => track.Address.Property != "planted"), TestFilm.Keyed("foot-l", "shiftY", (1, 0), (9, 0), (13, -20), (17, 0)), TestFilm.Keyed("foot-r", "shiftY", (1, 0), (5, -20), (9, 0), (17, 0))];
         var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, free), KeptFilm.Whole(10, 33) with { Travel = Travel.ByFeet });
         double OnStage(double frame, string foot) => film.Seen(frame, foot, "shiftX") + film.Seen(frame, Address.Body, "shiftX");
-        Assert.Equal(OnStage(12, "foot-l"), OnStage(17, "foot-l"), 6);
-        Assert.Equal(OnStage(20, "foot-r"), OnStage(24, "foot-r"), 6);
+        Assert.Equal(OnStage(12, "foot-l"), OnStage(17, "foot-l"), 1e-6);
+        Assert.Equal(OnStage(20, "foot-r"), OnStage(24, "foot-r"), 1e-6);
         Assert.Equal(80, film.Seen(26, Address.Body, "shiftX"), 0);
     }
 
@@ -171,9 +171,9 @@ public class PlacedActionTests
         var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(1, 17) with { Travel = Travel.ByFeet });
         film = TestFilm.Made(film, new PlaceAction(TestFilm.ShotId, KeptFilm.Whole(17, 17) with { Id = "two", Travel = Travel.ByFeet }));
         Assert.Equal((75, 80, 85), (film.Seen(16, Address.Body, "shiftX"), film.Seen(17, Address.Body, "shiftX"), film.Seen(18, Address.Body, "shiftX")));
-        Assert.Equal(film.Seen(18, "foot-l", "shiftX"), film.Seen(24, "foot-l", "shiftX"), 6);
+        Assert.Equal(film.Seen(18, "foot-l", "shiftX"), film.Seen(24, "foot-l", "shiftX"), 1e-6);
         var apart = TestFilm.Made(film, new ChangePlaced(TestFilm.ShotId, "two", GoesOn: false));
-        Assert.Equal(5, apart.Seen(18, Address.Body, "shiftX"), 6);
+        Assert.Equal(5, apart.Seen(18, Address.Body, "shiftX"), 1e-6);
     }
 
     [Fact]
@@ -188,7 +188,7 @@ public class PlacedActionTests
     public void Another_puppet_goes_as_far_as_its_legs_are_longer()
     {
         var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(1, 17, KeptFilm.Other) with { Travel = Travel.ByFeet });
-        Assert.Equal(160, film.Seen(17, Address.Body, "shiftX", KeptFilm.Other), 6);
+        Assert.Equal(160, film.Seen(17, Address.Body, "shiftX", KeptFilm.Other), 1e-6);
     }
 
     public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 40)];

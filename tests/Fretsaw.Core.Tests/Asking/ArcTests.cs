@@ -153,8 +153,8 @@ public class ArcTests
         Assert.True((Paths.Against(key.In, key.Out) - key.In).Length < 1e-9);
         film = new ShapePath(TestFilm.ShotId, Shift, 13) { Out = new Place(0, 50) }.Apply(film);
         var turned = Track(film).Keys[1];
-        Assert.Equal(key.In.Length, turned.In.Length, 9);
-        Assert.Equal(0, turned.In.X, 9);
+        Assert.Equal(key.In.Length, turned.In.Length, 1e-9);
+        Assert.Equal(0, turned.In.X, 1e-9);
         Assert.True(turned.In.Y < 0);
         film = new ShapePath(TestFilm.ShotId, Shift, 13) { Joint = PathJoint.Free }.Apply(film);
         film = new ShapePath(TestFilm.ShotId, Shift, 13) { Out = new Place(40, 0) }.Apply(film);
@@ -171,8 +171,8 @@ public class ArcTests
         Assert.IsType<PlaceTrack>(Assert.Single(path.Shots[0].Tracks));
         foreach (var frame in Enumerable.Range(1, 24))
         {
-            Assert.Equal(TestFilm.At(film, frame).Driven("a", "shiftX"), TestFilm.At(path, frame).Driven("a", "shiftX"), 9);
-            Assert.Equal(TestFilm.At(film, frame).Driven("a", "shiftY"), TestFilm.At(path, frame).Driven("a", "shiftY"), 9);
+            Assert.Equal(TestFilm.At(film, frame).Driven("a", "shiftX"), TestFilm.At(path, frame).Driven("a", "shiftX"), 1e-9);
+            Assert.Equal(TestFilm.At(film, frame).Driven("a", "shiftY"), TestFilm.At(path, frame).Driven("a", "shiftY"), 1e-9);
         }
 
         var apart = TestFilm.Of(new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("a", null)] }, [], TestFilm.Keyed("a", "shiftX", (1, 0), (9, 40)), TestFilm.Keyed("a", "shiftY", (1, 5), (8, 7)));

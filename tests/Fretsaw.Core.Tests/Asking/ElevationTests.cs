@@ -42,7 +42,7 @@ public class ElevationTests
         Assert.Equal(answer.Standers.Select(one => one.Depth).Order(), answer.Standers.Select(one => one.Depth));
         foreach (var one in answer.Standers)
         {
-            Assert.Equal(distances[int.Parse(one.Thing[1..], System.Globalization.CultureInfo.InvariantCulture)] - dolly, one.Depth, 9);
+            Assert.Equal(distances[int.Parse(one.Thing[1..], System.Globalization.CultureInfo.InvariantCulture)] - dolly, one.Depth, 1e-9);
         }
     });
 
@@ -67,7 +67,7 @@ public class ElevationTests
         Assert.Equal(4, answer.Focus);
         Assert.Equal(3.531, answer.Near, 2);
         Assert.Equal(4.612, answer.Far!.Value, 2);
-        Assert.Equal(ThinLens.SharpZone(4, 50, 2.8).FarMetres, answer.Far!.Value, 9);
+        Assert.Equal(ThinLens.SharpZone(4, 50, 2.8).FarMetres, answer.Far!.Value, 1e-9);
     }
 
     [Fact]
@@ -76,9 +76,9 @@ public class ElevationTests
         var film = Stage(0, 0, 3);
         var (low, high) = (Of(film).Standers[0], Of(Stage(0, 0.5, 3)).Standers[0]);
         var metres = film.FrameWidthMetres / film.Width;
-        Assert.Equal(100 * metres, low.Bottom - low.Top, 9);
-        Assert.Equal(low.Top + 0.5, high.Top, 9);
-        Assert.Equal((400 - (film.Height / 2.0)) * metres, low.Top + (PivotShare(film) * metres), 6);
+        Assert.Equal(100 * metres, low.Bottom - low.Top, 1e-9);
+        Assert.Equal(low.Top + 0.5, high.Top, 1e-9);
+        Assert.Equal((400 - (film.Height / 2.0)) * metres, low.Top + (PivotShare(film) * metres), 1e-6);
     }
 
     /// <summary>How far below a picture's top edge the place is that stands on the stage.</summary>

@@ -158,7 +158,7 @@ public class CarrierTests
         var parts = Enumerable.Range(0, 1500).Select(i => TestFilm.Part($"part{i}", i == 0 ? "box" : null) with { RidesOn = i == 1499 ? null : $"part{i + 1}", AlsoRidesOn = i < 1490 ? [$"part{i + 9}"] : [] });
         var puppet = new Puppet { Id = "p", Name = "P", Parts = [.. parts] };
         var film = TestFilm.Of(puppet, Art, TestFilm.Keyed("part1499", "shiftX", (1, 7)));
-        Assert.Equal(7, TestFilm.At(film, 1).World("part0").Map(new Point(0, 0)).X, 9);
+        Assert.Equal(7, TestFilm.At(film, 1).World("part0").Map(new Point(0, 0)).X, 1e-9);
         Assert.Throws<FilmException>(() => new ChangePart("p", "part1499") { AlsoRidesOn = ["part3"] }.Apply(film));
     }
 

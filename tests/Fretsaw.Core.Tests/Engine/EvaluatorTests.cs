@@ -103,7 +103,7 @@ public class EvaluatorTests
         var session = new Session(new SetKeys(DemoFilm.ShotId, 60, [new KeyValue(new Address("bramble", "reach-free", "shiftX"), -40), new KeyValue(new Address("bramble", "reach-free", "shiftY"), -120)]).Apply(Demo));
         var overlay = (OverlayAnswer)session.Ask(new OverlayQuestion(Through, 60));
         var end = overlay.Bones.First(bone => bone.Bone == "bone-free-lower").End;
-        Assert.Equal(0, (end - overlay.Goals.First(goal => goal.Thing == "reach-free").At).Length, 6);
+        Assert.Equal(0, (end - overlay.Goals.First(goal => goal.Thing == "reach-free").At).Length, 1e-6);
     }
 
     [Fact]
@@ -111,11 +111,11 @@ public class EvaluatorTests
     {
         var frame = new Evaluator(Plan);
         frame.Evaluate(30);
-        Assert.Equal(1.1, frame.Camera.Focus, 9);
+        Assert.Equal(1.1, frame.Camera.Focus, 1e-9);
         frame.Evaluate(46);
-        Assert.Equal(2.2, frame.Camera.Focus, 6);
+        Assert.Equal(2.2, frame.Camera.Focus, 1e-6);
         frame.Evaluate(62);
-        Assert.Equal(3.3, frame.Camera.Focus, 9);
+        Assert.Equal(3.3, frame.Camera.Focus, 1e-9);
     }
 
     [Fact]

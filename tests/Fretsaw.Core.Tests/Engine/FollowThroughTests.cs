@@ -40,8 +40,8 @@ public class FollowThroughTests
         }
 
         new Spring(follow, Seconds).Step(ref place, ref speed, from, to);
-        Assert.Equal(x, place.X, 7);
-        Assert.Equal(v, speed.X, 6);
+        Assert.Equal(x, place.X, 1e-7);
+        Assert.Equal(v, speed.X, 1e-6);
     }
 
     private static Film Tailed(FollowThrough? follow, params (int, double)[] shift)
@@ -61,8 +61,8 @@ public class FollowThroughTests
     public void What_follows_through_starts_settled_lags_swings_over_and_settles()
     {
         var (plain, follows) = (Tailed(null, (1, 0), (25, 0), (31, 200)), Tailed(new FollowThrough { StiffnessHz = 2, Damping = 0.25 }, (1, 0), (25, 0), (31, 200)));
-        Assert.Equal(Tip(plain, 1), Tip(follows, 1), 9);
-        Assert.Equal(Tip(plain, 24), Tip(follows, 24), 9);
+        Assert.Equal(Tip(plain, 1), Tip(follows, 1), 1e-9);
+        Assert.Equal(Tip(plain, 24), Tip(follows, 24), 1e-9);
         Assert.True(Tip(follows, 29) < Tip(plain, 29) - 20, "it lags");
         Assert.True(Enumerable.Range(31, 20).Any(frame => Tip(follows, frame) > Tip(plain, frame) + 10), "it swings over");
         Assert.Equal(Tip(plain, 96), Tip(follows, 96), 0.5);
@@ -151,7 +151,7 @@ public class FollowThroughTests
         Assert.True(Tip(Tailed(stiff with { LagFrames = 6 }, move), 30) < Tip(Tailed(stiff, move), 30) - 10);
         var film = Tailed(stiff with { LagFrames = 6 }, move);
         var still = film with { Shots = [film.Shots[0] with { Tracks = [.. film.Shots[0].Tracks.Add(TestFilm.Keyed("tip", "followThrough", (1, 0))).OrderBy(track => track.Address)] }] };
-        Assert.Equal(Tip(Tailed(null, move), 30), Tip(still, 30), 9);
+        Assert.Equal(Tip(Tailed(null, move), 30), Tip(still, 30), 1e-9);
     }
 
     [Fact]
@@ -201,8 +201,8 @@ public class FollowThroughTests
         }
 
         Assert.Equal(2, Width(true, 200) / Width(true, 100), 1);
-        Assert.Equal(Width(false, 100), Width(false, 0), 6);
-        Assert.Equal(0, Width(true, 0), 6);
+        Assert.Equal(Width(false, 100), Width(false, 0), 1e-6);
+        Assert.Equal(0, Width(true, 0), 1e-6);
     }
 
     private static MeshFrame Mesh(Film film, double frame) => TestFilm.At(film, frame).Cast[0].Meshes[0]!;

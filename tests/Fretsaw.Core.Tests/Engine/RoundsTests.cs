@@ -34,7 +34,7 @@ public class RoundsTests
             // Between two stands it is lifted, on by a whole cycle.
             Assert.True(places[0].Y - At(first + 18).Y > 20);
             travelled = At(first + 24).X - places[0].X;
-            Assert.Equal(2 * 96 * 0.8, travelled, 6);
+            Assert.Equal(2 * 96 * 0.8, travelled, 1e-6);
         }
     }
 

@@ -39,7 +39,7 @@ public class SteppingTests
         var film = With(new SetStep(TestFilm.ShotId, "", "", 2), new SetStep(TestFilm.ShotId, TestFilm.Owner, "", 4), new SetStep(TestFilm.ShotId, TestFilm.Owner, "b", 1));
         Assert.Equal([1, 1, 1, 1, 5, 5, 5, 5, 9], Frames(film, "a"));
         Assert.Equal([1, 2, 3, 4, 5, 6, 7, 8, 9], Frames(film, "b"));
-        Assert.Equal(6, TestFilm.At(film, 6).Camera.PanDegrees, 9);
+        Assert.Equal(6, TestFilm.At(film, 6).Camera.PanDegrees, 1e-9);
         film = new SetStep(TestFilm.ShotId, TestFilm.Owner, "", 0).Apply(film);
         Assert.Equal([1, 1, 3, 3, 5, 5, 7, 7, 9], Frames(film, "a"));
     }
@@ -49,7 +49,7 @@ public class SteppingTests
     {
         var film = new ChangeShot(TestFilm.ShotId) { RoughRate = 3 }.Apply(Turning());
         Assert.Equal([1, 1, 1, 1, 1, 1, 1, 1, 9], Frames(film, "a"));
-        Assert.Equal(9, TestFilm.At(film, 16).Camera.PanDegrees, 9);
+        Assert.Equal(9, TestFilm.At(film, 16).Camera.PanDegrees, 1e-9);
         Assert.Equal(Frames(Turning(), "a"), Frames(new ChangeShot(TestFilm.ShotId) { RoughRate = 0 }.Apply(film), "a"));
     }
 

@@ -30,7 +30,7 @@ public class HomographyTests
         var map = new Homography(2, 0, 0, 0, 3, 0, 0.001, 0, 1);
         var (p, e) = (new Point(50, 20), 1e-3);
         Point[] corners = [map.Map(p), map.Map(p + new Point(e, 0)), map.Map(p + new Point(0, e))];
-        Assert.Equal(Math.Sqrt(Math.Abs(Point.Cross(corners[1] - corners[0], corners[2] - corners[0]))) / e, map.Magnification(p), 3);
+        Assert.Equal(Math.Sqrt(Math.Abs(Point.Cross(corners[1] - corners[0], corners[2] - corners[0]))) / e, map.Magnification(p), 1e-3);
     }
 
     [Fact]
@@ -57,7 +57,7 @@ public class HomographyTests
         Point[] square = [new(0, 0), new(150, 0), new(150, 10), new(0, 10)];
         var count = map.MapClipped(square, 0.1, seen);
         Assert.Equal(4, count);
-        Assert.Equal(900, seen[..count].ToArray().Max(p => p.X), 6);
+        Assert.Equal(900, seen[..count].ToArray().Max(p => p.X), 1e-6);
         Assert.Equal(0, map.MapClipped([new(120, 0), new(150, 0), new(150, 10)], 0.1, seen));
         Assert.Equal(5, map.MapClipped([new(0, 0), new(80, 0), new(100, 5), new(0, 10)], 0.1, seen));
     }

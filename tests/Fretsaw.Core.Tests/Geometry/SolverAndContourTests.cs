@@ -123,7 +123,7 @@ public class SolverAndContourTests
         var rings = mesh.BorderRings();
         Assert.Equal(3, rings.Count);
         var enclosed = rings.Sum(ring => Enumerable.Range(0, ring.Count).Sum(i => (mesh.X[ring[i]] * mesh.Y[ring[(i + 1) % ring.Count]]) - (mesh.X[ring[(i + 1) % ring.Count]] * mesh.Y[ring[i]]))) / 2;
-        Assert.Equal(triangles, enclosed, 6);
+        Assert.Equal(triangles, enclosed, 1e-6);
         Assert.InRange(Outlines.CoveredBy(frame, mesh), 0.999999, 1.000001);
 
         // Without a corner's triangles some of the art is bare.

@@ -42,7 +42,7 @@ public class StageWishTests
     {
         var after = Do(Start, new KeyPose(TestFilm.ShotId, TestFilm.Owner, Frame));
         Assert.Equal([1, Frame, 24], after.TrackOf("head", "turn").AllKeys.Select(key => key.Frame));
-        Assert.Equal(TestFilm.At(Start, Frame).Driven("head", "turn"), Key(after, TestFilm.At("head", "turn"), Frame), 9);
+        Assert.Equal(TestFilm.At(Start, Frame).Driven("head", "turn"), Key(after, TestFilm.At("head", "turn"), Frame), 1e-9);
         Assert.DoesNotContain(after.Shots[0].Tracks, track => track.Address == TestFilm.At("trunk", "turn"));
         Assert.Contains(after.Shots[0].Cards, card => card.Place == new CardPlace(TestFilm.Owner, Frame));
     }
@@ -92,7 +92,7 @@ public class StageWishTests
     {
         var after = Do(Start, new FocusOn(TestFilm.ShotId, Frame, "hill"));
         Assert.Equal(Math.Round(Seen(Start, "hill").Depth, 3), Key(after, Address.OfCamera(Address.Focus), Frame));
-        Assert.Equal(0, Seen(after, "hill").Sigma, 6);
+        Assert.Equal(0, Seen(after, "hill").Sigma, 1e-6);
         Assert.True(Seen(Start, "hill").Depth is > 5.5 and < 6, "the camera has dollied in");
     }
 
@@ -111,7 +111,7 @@ public class StageWishTests
         var still = Start with { Shots = [Start.Shots[0] with { Tracks = [.. Start.Shots[0].Tracks.Where(track => track.Address.Owner != Address.Camera)] }] };
         var after = Do(still, new PutAtDistance(TestFilm.ShotId, "hill", Frame, 12, KeepSize: false));
         Assert.Equal(150, after.Shots[0].Things[0].Stand.SizePercent);
-        Assert.Equal(0.5, Width(after) / Width(still), 6);
+        Assert.Equal(0.5, Width(after) / Width(still), 1e-6);
 
         static double Width(Film film) => (Seen(film, "hill").ToPicture.Map(new Point(400, 0)) - Seen(film, "hill").ToPicture.Map(default)).Length;
     }

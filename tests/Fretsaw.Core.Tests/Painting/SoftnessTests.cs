@@ -22,7 +22,7 @@ public class SoftnessTests
         var step = Softness.Step(sigma);
         var (rest, s) = (Softness.Rest(sigma, step), (double)step);
         Assert.True(step == 1 || rest >= 1.9, $"{rest} steps of {step} would show");
-        Assert.Equal((sigma * sigma) + Softness.OfCovering, (step == 1 ? 1 : s * s) * ((rest * rest) + Softness.OfCovering + (step == 1 ? 0 : Softness.OfEnlarging)), 6);
+        Assert.Equal((sigma * sigma) + Softness.OfCovering, (step == 1 ? 1 : s * s) * ((rest * rest) + Softness.OfCovering + (step == 1 ? 0 : Softness.OfEnlarging)), 1e-6);
     }
 
     [Theory]

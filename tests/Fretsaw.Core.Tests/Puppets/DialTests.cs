@@ -63,7 +63,7 @@ public class DialTests
             Assert.Equal(before, after, 1);
         }
 
-        Assert.Equal(40, Value(-20), 9);
+        Assert.Equal(40, Value(-20), 1e-9);
     }
 
     [Fact]
@@ -84,8 +84,8 @@ public class DialTests
             ],
             TestFilm.Keyed("p", "turn", (1, 5)), TestFilm.Keyed("one", "across", (1, 50)), TestFilm.Keyed("two", "across", (1, 40), (11, 60)));
         var frame = TestFilm.At(film, 1);
-        Assert.Equal(5 + 15 + 3.2, frame.Driven("p", "turn"), 9);
-        Assert.Equal(120, frame.Driven("p", "stretchX"), 9);
+        Assert.Equal(5 + 15 + 3.2, frame.Driven("p", "turn"), 1e-9);
+        Assert.Equal(120, frame.Driven("p", "stretchX"), 1e-9);
         Assert.Equal(0, frame.Driven("p", "swap"));
         Assert.Equal(5, frame.Values[frame.Plan.Slots.Find(TestFilm.At("p", "turn"))]);
         frame.Evaluate(11);
@@ -107,7 +107,7 @@ public class DialTests
         session.Apply(session.Work(new SetStation("pup", "d")));
         session.KeepOnlyDials();
         var station = Assert.Single(session.Film.Puppets[0].Dials[0].Stations, one => one.Across == 50);
-        Assert.Equal(27, Assert.Single(station.Values).Value, 9);
+        Assert.Equal(27, Assert.Single(station.Values).Value, 1e-9);
         var after = session.FrameAt(bench, 1);
         Assert.Equal(looked, after.Cast[0].Worlds[after.Cast[0].Plan.NodeOf["p"]]);
 
@@ -122,8 +122,8 @@ public class DialTests
         var ear = HeadTurn.Turn(new HeadTurn.Feature(new Point(0, 10), -0.8), 80, 100, 0, 20);
         Assert.True(nose.Shift.Y > 20 && ear.Shift.Y < -10);
         var right = HeadTurn.Turn(new HeadTurn.Feature(new Point(0, 0), 1), 80, 100, 30, 0);
-        Assert.Equal(80 * Math.Sin(Math.PI / 6), right.Shift.X, 9);
-        Assert.Equal(Math.Cos(Math.PI / 6), right.StretchX, 9);
+        Assert.Equal(80 * Math.Sin(Math.PI / 6), right.Shift.X, 1e-9);
+        Assert.Equal(Math.Cos(Math.PI / 6), right.StretchX, 1e-9);
     }
 
     [Fact]

@@ -26,7 +26,7 @@ public class HeatWeightsTests
             var wanted = dense.Solve(Vector<double>.Build.Dense(heat.AsSpan(bone * n, n).ToArray()));
             for (var v = 0; v < n; v++)
             {
-                Assert.Equal(wanted[v], ours[(bone * n) + v], 9);
+                Assert.Equal(wanted[v], ours[(bone * n) + v], 1e-9);
             }
         }
     }
@@ -38,7 +38,7 @@ public class HeatWeightsTests
         for (var v = 0; v < Mesh.VertexCount; v++)
         {
             var own = weights.Weights.AsSpan(BoneWeights.Most * v, BoneWeights.Most);
-            Assert.Equal(1, own[0] + own[1] + own[2] + own[3], 12);
+            Assert.Equal(1, own[0] + own[1] + own[2] + own[3], 1e-12);
             Assert.True(own.ToArray().All(weight => weight >= 0));
         }
 

@@ -97,9 +97,9 @@ public class GapCurveTests
         var (steady, full) = (new GapCurve(Gap.Even).Ticks(12), new GapCurve(Gap.Even with { Stagger = new Stagger(3, 2) }).Ticks(12));
         var half = new GapCurve(Gap.Even with { Stagger = new Stagger(3, 2, 50) }).Ticks(12);
         var faded = new GapCurve(Gap.Even with { Stagger = new Stagger(3, 2, 100, 50) }).Ticks(12);
-        Assert.Equal((steady[4] + full[4]) / 2, half[4], 9);
-        Assert.Equal(steady[1] + ((full[1] - steady[1]) / 6), faded[1], 9);
-        Assert.Equal(full[6], faded[6], 9);
+        Assert.Equal((steady[4] + full[4]) / 2, half[4], 1e-9);
+        Assert.Equal(steady[1] + ((full[1] - steady[1]) / 6), faded[1], 1e-9);
+        Assert.Equal(full[6], faded[6], 1e-9);
     }
 
     [Fact]

@@ -34,7 +34,7 @@ public class OvershootTests
         var (there, back) = (new GapCurve(gap), new GapCurve(gap.Reversed()));
         for (var i = 0; i <= 24; i++)
         {
-            Assert.Equal(1 - there.Eased(1 - (i / 24.0)), back.Eased(i / 24.0), 6);
+            Assert.Equal(1 - there.Eased(1 - (i / 24.0)), back.Eased(i / 24.0), 1e-6);
         }
     }
 }

@@ -23,7 +23,7 @@ public class RunTests
         Assert.Equal(5, run.At(1));
         Assert.Equal(5, run.At(19.999));
         Assert.Equal(9, run.At(20));
-        Assert.Equal(14, run.At(25), 9);
+        Assert.Equal(14, run.At(25), 1e-9);
         Assert.Equal(19, run.At(99));
     }
 
@@ -37,7 +37,7 @@ public class RunTests
     [InlineData(Beyond.Onward, 26, 25)]
     [InlineData(Beyond.Onward, 46, 45)]
     public void After_its_last_key_a_track_goes_on_as_it_is_told(Beyond after, double frame, double value) =>
-        Assert.Equal(value, Number(frame, Beyond.Stand, after, (1, 0), (21, 20)), 9);
+        Assert.Equal(value, Number(frame, Beyond.Stand, after, (1, 0), (21, 20)), 1e-9);
 
     [Theory]
     [InlineData(Beyond.Stand, -4, 0)]
@@ -45,7 +45,7 @@ public class RunTests
     [InlineData(Beyond.ToAndFro, -4, 5)]
     [InlineData(Beyond.Onward, -4, -5)]
     public void Before_its_first_key_too(Beyond before, double frame, double value) =>
-        Assert.Equal(value, Number(frame, before, Beyond.Stand, (1, 0), (21, 20)), 9);
+        Assert.Equal(value, Number(frame, before, Beyond.Stand, (1, 0), (21, 20)), 1e-9);
 
     [Fact]
     public void A_cycle_that_travels_goes_on_at_its_own_pace_both_ways() => Gen.Double[-200, 200].Sample(frame =>
@@ -64,7 +64,7 @@ public class RunTests
     {
         var track = new NumberTrack { Address = Anywhere, Keys = [new NumberKey(1, 0), new NumberKey(11, 10) { Gap = Gap.Hold }, new NumberKey(21, 20)] };
         var run = TrackRuns.Of(track, new Dictionary<int, Gap> { [1] = Gap.Even, [11] = Gap.Even });
-        Assert.Equal(3, run.At(4), 9);
+        Assert.Equal(3, run.At(4), 1e-9);
         Assert.Equal(10, run.At(20));
     }
 

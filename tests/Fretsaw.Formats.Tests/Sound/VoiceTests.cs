@@ -10,8 +10,9 @@ public class VoiceTests
     private const string Words = "Evening, fog. We may float by the harbour.";
 
     [Fact]
-    public void A_line_is_the_recording_that_the_command_makes()
+    public void A_line_is_the_recording_that_the_command_makes_whatever_was_said_before()
     {
+        Voice.Say(new Speaking("Papa. Papa."), "other", TestContext.Current.CancellationToken);
         var spoken = Voice.Say(new Speaking(Words, "en", 160, 45), "line", TestContext.Current.CancellationToken);
         var theirs = Tools.Samples(Tools.Run("espeak-ng", "-v", "en", "-s", "160", "-p", "45", "--stdout", Words));
         using var ours = WavFile.Open(new MemoryStream(spoken.Wav), "line")!;

@@ -96,8 +96,8 @@ public class SvgFileTests
 
         // 2 in = 192 px for 100 units: (15, 5) lands at (28.8, 9.6).
         var corner = shape.Matrix.Map(new Point(0, 0));
-        Assert.Equal(28.8, corner.X, 6);
-        Assert.Equal(9.6, corner.Y, 6);
+        Assert.Equal(28.8, corner.X, 1e-6);
+        Assert.Equal(9.6, corner.Y, 1e-6);
         var line = drawings[1].Shapes[0];
         Assert.Equal(new Colour(0, 0, 255), line.Stroke!.Paint.Colour);
         Assert.Equal(2, line.Stroke.Width);
