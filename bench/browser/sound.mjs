@@ -1,5 +1,6 @@
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { wav } from "../../tests/e2e/wav.mjs";
 import { address, files, show } from "./server.mjs";
 import { ms } from "./times.mjs";
 
@@ -12,7 +13,7 @@ const Watched = Number(process.env.FRETSAW_WATCHED ?? 300);
 export async function measureSound(page) {
   await page.addInitScript(listen);
   const clicks = join(files, "clicks.wav");
-  writeFileSync(clicks, wav(Watched, (n) => (n % Rate < 480 ? 16000 : 0)));
+  writeFileSync(clicks, wav(Rate, 2, Watched * Rate, (n) => (n % Rate < 480 ? 16000 : 0)));
   const film = await (await fetch(`${address}/api/films`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ name: "Clicks" }) })).json();
   // Something plain to see, so that the picture is there when it is due.
   const flat = new FormData();
@@ -33,7 +34,7 @@ export async function measureSound(page) {
   await page.keyboard.press("Space");
 
   const file = join(files, "ten-minutes.wav");
-  writeFileSync(file, wav(600, (n) => Math.round(9000 * Math.sin(n * 0.02) * Math.sin(n * 0.00001))));
+  writeFileSync(file, wav(Rate, 2, 600 * Rate, (n) => Math.round(9000 * Math.sin(n * 0.02) * Math.sin(n * 0.00001))));
   await show(page, "demo");
   await page.keyboard.press("3");
   await page.waitForFunction(() => window.fretsaw.state().atHand);
@@ -54,28 +55,6 @@ export async function measureSound(page) {
 }
 
 const median = (all) => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)];
-
-function wav(seconds, at) {
-  const samples = seconds * Rate;
-  const bytes = Buffer.alloc(44 + 4 * samples);
-  bytes.write("RIFF", 0);
-  bytes.writeUInt32LE(36 + 4 * samples, 4);
-  bytes.write("WAVEfmt ", 8);
-  bytes.writeUInt32LE(16, 16);
-  bytes.writeUInt16LE(1, 20);
-  bytes.writeUInt16LE(2, 22);
-  bytes.writeUInt32LE(Rate, 24);
-  bytes.writeUInt32LE(4 * Rate, 28);
-  bytes.writeUInt16LE(4, 32);
-  bytes.writeUInt16LE(16, 34);
-  bytes.write("data", 36);
-  bytes.writeUInt32LE(4 * samples, 40);
-  for (let n = 0; n < samples; n++) {
-    bytes.writeInt16LE(at(n), 44 + 4 * n);
-    bytes.writeInt16LE(at(n), 46 + 4 * n);
-  }
-  return bytes;
-}
 
 /** What goes to the loudspeaker goes to a listener too, which knows nothing of the program's clock. */
 function listen() {

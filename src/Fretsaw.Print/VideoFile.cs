@@ -1,4 +1,3 @@
-using System.ComponentModel;
 using System.Diagnostics;
 using System.Globalization;
 using Fretsaw.Core.Films;
@@ -106,15 +105,7 @@ internal sealed class VideoFile : IFrameSink
             "-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv",
             unfinished,
         ];
-        try
-        {
-            return Process.Start(new ProcessStartInfo("ffmpeg", arguments) { RedirectStandardInput = true, RedirectStandardError = true })
-                ?? throw new FilmException("ffmpeg", "did not start", "check that it can be run");
-        }
-        catch (Win32Exception problem)
-        {
-            throw new FilmException("ffmpeg", "is not installed", "install it with 'apt-get install ffmpeg'", problem);
-        }
+        return Ffmpeg.Start(arguments, isFed: true);
     }
 
     private async Task<FilmException> Failed()

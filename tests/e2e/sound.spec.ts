@@ -1,5 +1,6 @@
 import { edits, oneEdit, open, painted, Server } from "./server";
 import { expect, type Page, test } from "./test";
+import { wav } from "./wav.mjs";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -9,25 +10,8 @@ test.afterAll(() => server.end());
 const shotOf = (film: any) => film.shots.find((shot: { id: string }) => shot.id === "fog-horn");
 
 /** Two seconds of a tone that swells and dies away twice, 16 bits at 8 kHz. */
-function tone(): Buffer {
-  const samples = 16000;
-  const wav = Buffer.alloc(44 + 2 * samples);
-  wav.write("RIFF", 0);
-  wav.writeUInt32LE(36 + 2 * samples, 4);
-  wav.write("WAVEfmt ", 8);
-  wav.writeUInt32LE(16, 16);
-  wav.writeUInt16LE(1, 20);
-  wav.writeUInt16LE(1, 22);
-  wav.writeUInt32LE(8000, 24);
-  wav.writeUInt32LE(16000, 28);
-  wav.writeUInt16LE(2, 32);
-  wav.writeUInt16LE(16, 34);
-  wav.write("data", 36);
-  wav.writeUInt32LE(2 * samples, 40);
-  for (let n = 0; n < samples; n++)
-    wav.writeInt16LE(Math.round(20000 * Math.sin(Math.PI * ((2 * n) / samples)) ** 2 * Math.sin(n * 0.3)), 44 + 2 * n);
-  return wav;
-}
+const tone = () =>
+  wav(8000, 1, 16000, (n) => Math.round(20000 * Math.sin(Math.PI * ((2 * n) / 16000)) ** 2 * Math.sin(n * 0.3)));
 
 const perFrame = (page: Page) =>
   page.locator("[data-sound]").first().evaluate((block) => {

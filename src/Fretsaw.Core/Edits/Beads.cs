@@ -41,3 +41,13 @@ public sealed record Evenly : Retiming;
 /// <summary>Each row as a whole by a few frames of its own, so that nothing is in step.</summary>
 /// <param name="Most">Frames either way, [1, 1000].</param>
 public sealed record Scatter(int Seed, int Most) : Retiming;
+
+/// <summary>Keys of tracks between frames.</summary>
+internal static class BeadsWithin
+{
+    /// <param name="from">The first frame.</param>
+    /// <param name="to">The last, included.</param>
+    /// <returns>A row for each track that has any.</returns>
+    public static ImmutableArray<Beads> Of(IEnumerable<Track> tracks, int from, int to) =>
+        [.. tracks.Select(track => new Beads([track.Address], [.. track.AllKeys.Select(key => key.Frame).Where(frame => frame >= from && frame <= to)])).Where(beads => !beads.Frames.IsEmpty)];
+}

@@ -89,6 +89,6 @@ public static class SpokenCues
             }
         }
 
-        return shot with { Cues = [.. shot.Cues.Where(cue => cue.Owner != owner).Concat(needed).OrderBy(cue => new CardPlace(cue.Owner, cue.Frame))] };
+        return shot with { Cues = [.. shot.Cues.Where(cue => cue.Owner != owner).Concat(needed).OrderBy(cue => cue.Place)] };
     }
 }

@@ -65,7 +65,7 @@ internal static class ShotFrames
         Cards = [.. shot.Cards.Select(card => card with { Frame = map(card.Frame) }).GroupBy(card => card.Place).Select(cards => cards.Last())],
         Placed = [.. shot.Placed.Select(one => one with { Start = map(one.Start) })],
         Sounds = [.. shot.Sounds.Select(use => use with { Start = map(use.Start) })],
-        Cues = [.. shot.Cues.Select(cue => cue with { Frame = map(cue.Frame) }).GroupBy(cue => new CardPlace(cue.Owner, cue.Frame)).Select(cues => cues.Last())],
+        Cues = [.. shot.Cues.Select(cue => cue with { Frame = map(cue.Frame) }).GroupBy(cue => cue.Place).Select(cues => cues.Last())],
         Shakes = [.. shot.Shakes.Select(shake => shake with { StartFrame = map(shake.StartFrame) })],
         References = [.. shot.References.Select(reference => reference with { Start = map(reference.Start) })],
         Range = shot.Range is { } range ? new FrameRange(map(range.From), map(range.To)) : null,

@@ -94,7 +94,7 @@ public sealed record CopyThing(string ShotId, string ThingId, string ToShot, str
             Tracks = [.. to.Tracks.Concat(from.Tracks.Where(track => track.Address.Owner == ThingId).Select(track => track with { Address = track.Address with { Owner = NewId } })).OrderBy(track => track.Address)],
             Placed = from.Placed.Where(one => one.Owner == ThingId).Aggregate(to.Placed, (there, one) =>
                 there.Add(one with { Id = Ids.Free(one.Id, id => there.All(other => other.Id != id)), Owner = NewId })),
-            Cues = [.. to.Cues.Concat(from.Cues.Where(cue => cue.Owner == ThingId).Select(cue => cue with { Owner = NewId })).OrderBy(cue => new CardPlace(cue.Owner, cue.Frame))],
+            Cues = [.. to.Cues.Concat(from.Cues.Where(cue => cue.Owner == ThingId).Select(cue => cue with { Owner = NewId })).OrderBy(cue => cue.Place)],
             Cards = [.. to.Cards.Concat(from.Cards.Where(card => card.Owner == ThingId).Select(card => card with { Owner = NewId })).OrderBy(card => card.Place)],
         });
     }

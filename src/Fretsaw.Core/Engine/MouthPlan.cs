@@ -1,3 +1,4 @@
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Engine;
@@ -22,7 +23,7 @@ public sealed class MouthPlan
     /// <returns>Null where it says nothing, or its puppet has no mouths.</returns>
     internal static MouthPlan? Of(Shot shot, string owner, PuppetPlan puppet)
     {
-        var cues = shot.Cues.Where(cue => cue.Owner == owner).ToList();
+        var cues = SpokenCues.Of(shot, owner);
         if (cues.Count == 0 || puppet.Puppet.Mouths is not { Shapes.IsEmpty: false } chart)
         {
             return null;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace Fretsaw.Core.Films;
 
@@ -41,7 +42,10 @@ public enum Mouth
 /// <param name="Frame">Where its sound begins, 1-based; the picture may lead, see <see cref="MouthChart.LeadFrames"/>.</param>
 public sealed record Cue(string Owner, int Frame, Mouth Mouth) : IKeyed<CardPlace>
 {
-    CardPlace IKeyed<CardPlace>.Key => new(Owner, Frame);
+    CardPlace IKeyed<CardPlace>.Key => Place;
+
+    [JsonIgnore]
+    public CardPlace Place => new(Owner, Frame);
 }
 
 /// <summary>What a puppet's mouths are, so that the same cues speak with any puppet.</summary>

@@ -64,28 +64,8 @@ public static class FilmCheck
             }
         }
 
-        var kept = new Lazy<HashSet<string>>(() => Ids.Check(film.Kept, "film", "kept poses and actions"));
-        var sameKept = before is not null && before.Kept == film.Kept;
-        if (!sameKept)
-        {
-            _ = kept.Value;
-            foreach (var one in film.Kept.Where(one => before is null || !before.Kept.Contains(one, Same<Kept>.One)))
-            {
-                KeptCheck.Check(one);
-            }
-        }
-
-        var sounds = new Lazy<HashSet<string>>(() => Ids.Check(film.Sounds, "film", "sounds"));
-        var sameSounds = before is not null && before.Sounds == film.Sounds;
-        if (!sameSounds)
-        {
-            _ = sounds.Value;
-            foreach (var sound in film.Sounds.Where(one => before is null || !before.Sounds.Contains(one, Same<Sound>.One)))
-            {
-                SoundCheck.Check(sound);
-            }
-        }
-
+        var kept = Each(before?.Kept, film.Kept, "kept poses and actions", KeptCheck.Check, out var sameKept);
+        var sounds = Each(before?.Sounds, film.Sounds, "sounds", SoundCheck.Check, out var sameSounds);
         if (samePuppets && sameKept && sameSounds && before!.Shots == film.Shots)
         {
             return;
@@ -100,6 +80,26 @@ public static class FilmCheck
                 ShotCheck.Check(shot, known, drawings, puppets, kept, sounds);
             }
         }
+    }
+
+    /// <summary>Checks those of a list that are not the very same in one that has been checked.</summary>
+    /// <param name="same">Nothing of the list is new.</param>
+    /// <returns>Their ids, found when they are asked for.</returns>
+    private static Lazy<HashSet<string>> Each<T>(ImmutableArray<T>? before, ImmutableArray<T> now, string what, Action<T> check, out bool same)
+        where T : class, IEntity
+    {
+        var ids = new Lazy<HashSet<string>>(() => Ids.Check(now, "film", what));
+        same = before == now;
+        if (!same)
+        {
+            _ = ids.Value;
+            foreach (var one in now.Where(one => before is not { } known || !known.Contains(one, Same<T>.One)))
+            {
+                check(one);
+            }
+        }
+
+        return ids;
     }
 
     /// <summary>Things are the same when they are the one object; comparing them member by member would take as long as checking.</summary>

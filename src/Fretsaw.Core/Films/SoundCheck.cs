@@ -57,7 +57,7 @@ internal static class SoundCheck
             Demand(Ids.IsValid(cue.Owner), place, $"has a cue of '{cue.Owner}'", Ids.Remedy);
             Range(cue.Frame, -ShotCheck.MaxLength, ShotCheck.MaxLength, place, "frame of a cue", "");
             Demand(Enum.IsDefined(cue.Mouth), place, $"has a cue of an unknown mouth at {cue.Frame}", "choose one of the listed ones");
-            Demand(i == 0 || new CardPlace(cues[i - 1].Owner, cues[i - 1].Frame) < new CardPlace(cue.Owner, cue.Frame), place, $"has its cue of '{cue.Owner}' at {cue.Frame} out of order, or twice", "order cues by owner and frame");
+            Demand(i == 0 || cues[i - 1].Place < cue.Place, place, $"has its cue of '{cue.Owner}' at {cue.Frame} out of order, or twice", "order cues by owner and frame");
         }
     }
 

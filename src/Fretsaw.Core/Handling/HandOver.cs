@@ -43,14 +43,15 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
     /// <summary>Up to where it is handed on again, its keys were made for what carried it before, and mean nothing any more.</summary>
     private IEnumerable<Edit> Outdated(Films.Shot shot, string to)
     {
-        var next = shot.Tracks.Find(AddressOf(Properties.RidesOn))?.AllKeys.OfType<ChoiceKey>().Where(key => key.Frame > Frame && key.Id != to).Select(key => (int?)key.Frame).FirstOrDefault();
-        var own = shot.Tracks.Where(track => track is not ChoiceTrack && track.Address.Owner == Owner && track.Address.Thing == Part && Measured.Contains(Properties.OfTrack(track.Address).Name)).ToList();
-        ImmutableArray<Beads> chosen = [.. own.Select(track => new Beads([track.Address], [.. track.AllKeys.Select(key => key.Frame).Where(key => key > Frame && key < next)])).Where(beads => !beads.Frames.IsEmpty)];
-        return chosen.IsEmpty ? [] : [new RemoveChosenKeys(Shot, chosen)];
-    }
+        if (shot.Tracks.Find(AddressOf(Properties.RidesOn))?.AllKeys.OfType<ChoiceKey>().FirstOrDefault(key => key.Frame > Frame && key.Id != to) is not { } next)
+        {
+            return [];
+        }
 
-    /// <summary>What is measured from what carries it.</summary>
-    private static readonly HashSet<string> Measured = new(Properties.OfBody.Select(property => property.Name), StringComparer.Ordinal);
+        var measured = Properties.OfBody.Select(property => shot.Tracks.WithNumber(AddressOf(property))).OfType<Track>().Distinct();
+        var outdated = BeadsWithin.Of(measured, Frame + 1, next.Frame - 1);
+        return outdated.IsEmpty ? [] : [new RemoveChosenKeys(Shot, outdated)];
+    }
 
     /// <summary>Where the part would stand at rest on what carries it from here on.</summary>
     private Affine CarrierOf(CastFrame cast, Part part)

@@ -50,11 +50,11 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
         var edits = new List<Edit>();
         foreach (var group in reduced)
         {
-            var old = shot.Tracks.Where(track => Covers(track.Address, group.Addresses)).SelectMany(track => track.AllKeys).Select(key => key.Frame)
-                .Where(frame => frame >= group.First && frame < group.First + group.Samples[0].Length).Distinct().Order().ToImmutableArray();
+            var (last, tracks) = (group.First + group.Samples[0].Length - 1, group.Addresses.Select(address => shot.Tracks.WithNumber(address)).OfType<Track>().Distinct());
+            var old = BeadsWithin.Of(tracks, group.First, last);
             if (!old.IsEmpty)
             {
-                edits.Add(new RemoveChosenKeys(Shot, [new Beads([.. shot.Tracks.Select(track => track.Address).Where(address => Covers(address, group.Addresses))], old)]));
+                edits.Add(new RemoveChosenKeys(Shot, old));
             }
 
             edits.AddRange(group.Kept.Select(at => new SetKeys(Shot, group.First + at, [.. group.Addresses.Select((address, v) => new KeyValue(address, Math.Round(group.Samples[v][at], 2)))])));
@@ -86,9 +86,10 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
         var first = (int)Math.Clamp(Math.Ceiling(Readings[0].Frame - LatencyFrames), 1, length);
         var last = (int)Math.Clamp(Math.Floor(Readings[^1].Frame - LatencyFrames), first, length);
         var columns = new Dictionary<Address, List<double>>();
+        var keyed = Performing(film, frameAt);
         for (var frame = first; frame <= last; frame++)
         {
-            foreach (var (address, value) in At(film, frame, Performed(frame + LatencyFrames), frameAt))
+            foreach (var (address, value) in keyed(frame, Performed(frame + LatencyFrames)))
             {
                 (columns.TryGetValue(address, out var column) ? column : columns[address] = []).Add(value);
             }
@@ -105,10 +106,6 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
         ];
     }
 
-    /// <summary>The place that a track of a place, or a number of it, has in common with the addresses.</summary>
-    private static bool Covers(Address track, ImmutableArray<Address> addresses) => addresses.Any(address =>
-        track == address || (track.Owner == address.Owner && track.Thing == address.Thing && Properties.FindPlace(track)?.Axes.Contains(address.Property) == true));
-
     /// <summary>The reading at a time, on a straight line between the two that are nearest.</summary>
     private double[] Performed(double frame)
     {
@@ -124,19 +121,17 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
         return [.. a.Values.Select((value, i) => value + (part * (b.Values[i] - value)))];
     }
 
-    private IEnumerable<(Address Address, double Value)> At(Film film, int frame, double[] performed, Func<View, double, Evaluator> frameAt)
+    /// <summary>What is keyed at a frame for what was performed there.</summary>
+    private Func<int, double[], IEnumerable<(Address Address, double Value)>> Performing(Film film, Func<View, double, Evaluator> frameAt) => With switch
     {
-        switch (With)
-        {
-            case TakeWith.Pointer:
-                return Dragged(frame, new Geometry.Point(performed[0], performed[1]), frameAt);
-            case TakeWith.FacePad:
-                var at = new Geometry.Point(Math.Clamp(performed[0], -1, 1), Math.Clamp(performed[1], -1, 1));
-                return ((SetKeys)new MoveFace(Shot, Owner, frame, at).ToEdit(film, frameAt)).Values.Select(value => (value.Address, value.Value));
-            default:
-                return Read(film, performed);
-        }
-    }
+        TakeWith.Pointer => (frame, to) => Dragged(frame, new Geometry.Point(to[0], to[1]), frameAt),
+        TakeWith.FacePad => (frame, at) => OnPad(film, frame, new Geometry.Point(Math.Clamp(at[0], -1, 1), Math.Clamp(at[1], -1, 1)), frameAt),
+        _ => Device(film),
+    };
+
+    /// <summary>Where the pad stands says all: it is asked of one frame, and none is posed for it.</summary>
+    private IEnumerable<(Address Address, double Value)> OnPad(Film film, int frame, Geometry.Point at, Func<View, double, Evaluator> frameAt) =>
+        ((SetKeys)new MoveFace(Shot, Owner, frame, at).ToEdit(film, (view, _) => frameAt(view, 1))).Values.Select(value => (value.Address, value.Value));
 
     private List<(Address Address, double Value)> Dragged(int frame, Geometry.Point to, Func<View, double, Evaluator> frameAt)
     {
@@ -154,23 +149,17 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
         return keyed;
     }
 
-    private IEnumerable<(Address Address, double Value)> Read(Film film, double[] performed)
+    private Func<int, double[], IEnumerable<(Address Address, double Value)>> Device(Film film)
     {
         var shot = film.Shots.Find(Shot, "shot");
         var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
-        var sums = new Dictionary<Address, double>();
-        foreach (var link in puppet.Device)
-        {
-            var address = new Address(Owner, link.Thing, link.Property);
-            if (Properties.Find(film, shot, address) is { Jumps: false } property)
-            {
-                // Two channels may move one thing, as two lids one blink.
-                var value = sums.GetValueOrDefault(address) + link.ValueOf(performed[(int)link.Channel], property.Unit == "°");
-                sums[address] = Math.Clamp(value, property.Min, property.Max);
-            }
-        }
+        var moved = puppet.Device.Select(link => (Link: link, Address: new Address(Owner, link.Thing, link.Property)))
+            .Select(one => (one.Link, one.Address, Property: Properties.Find(film, shot, one.Address))).Where(one => one.Property is { Jumps: false })
+            .GroupBy(one => one.Address).ToList();
 
-        return sums.Select(pair => (pair.Key, pair.Value));
+        // Two channels may move one thing, as two lids one blink.
+        return (_, performed) => moved.Select(links => (links.Key, links.Aggregate(0.0, (sum, one) =>
+            Math.Clamp(sum + one.Link.ValueOf(performed[(int)one.Link.Channel], one.Property!.Unit == "°"), one.Property.Min, one.Property.Max))));
     }
 
     /// <summary>Averaged with weights that fall off evenly; at the ends over what there is.</summary>

@@ -7,7 +7,7 @@ using Fretsaw.Core.Handling;
 namespace Fretsaw.Core.Snags;
 
 /// <summary>A part that is let go or handed over, and stands elsewhere the moment after.</summary>
-internal static class JumpOnHandOver
+internal sealed class JumpOnHandOver(Plan plan, ThingFrame thing, RigCache rigs) : IFrameCheck
 {
     /// <summary>How long before the change it is looked at, frames: what moves on its own goes no way in it.</summary>
     private const double Just = 1e-3;
@@ -15,18 +15,28 @@ internal static class JumpOnHandOver
     /// <summary>Stage pixels that nobody sees.</summary>
     private const double Negligible = 0.5;
 
-    public static IEnumerable<Snag> Find(Film film, Shot shot, RigCache rigs)
+    public Inputs Inputs { get; } = new($"handOver {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
+
+    /// <summary>It looks at frames of its own, just before the changes.</summary>
+    public IEnumerable<ThingFrame> Posed => [];
+
+    public void Visit(Evaluator frame)
     {
-        var changes = shot.Tracks.OfType<ChoiceTrack>().Where(track => track.Address.Property == Properties.RidesOn.Name)
-            .SelectMany(track => track.Keys.Zip(track.Keys.Skip(1)).Where(pair => pair.First.Id != pair.Second.Id && pair.Second.Frame > 1 && pair.Second.Frame <= shot.Length).Select(pair => (track.Address, Key: pair.Second))).ToList();
-        if (changes.Count == 0)
-        {
-            yield break;
-        }
+    }
+
+    public static bool Concerns(Plan plan, ThingFrame thing) => thing.Cast is not null && Changes(plan.Shot, thing.Plan.Thing.Id).Any();
+
+    private static IEnumerable<(Address Address, ChoiceKey Key)> Changes(Shot shot, string owner) =>
+        shot.Tracks.OfType<ChoiceTrack>().Where(track => track.Address.Owner == owner && track.Address.Property == Properties.RidesOn.Name)
+            .SelectMany(track => track.Keys.Zip(track.Keys.Skip(1)).Where(pair => pair.First.Id != pair.Second.Id && pair.Second.Frame > 1 && pair.Second.Frame <= shot.Length).Select(pair => (track.Address, Key: pair.Second)));
+
+    public IEnumerable<Snag> Found()
+    {
+        var (film, shot) = (plan.Film, plan.Shot);
 
         // On twos it stands as it did a frame ago; what is asked is what the change itself does.
         var frame = new Evaluator(PlanCompiler.Compile(film, shot with { Steps = [], RoughRate = null }, rigs));
-        foreach (var (address, key) in changes)
+        foreach (var (address, key) in Changes(shot, thing.Plan.Thing.Id))
         {
             if (Corners(frame, address, key.Frame - Just) is not { } before || Corners(frame, address, key.Frame) is not { } after)
             {
@@ -39,12 +49,11 @@ internal static class JumpOnHandOver
                 continue;
             }
 
-            var thing = shot.Things.First(one => one.Id == address.Owner);
-            var part = shot.PuppetOf(film, address.Owner)!.Parts.First(one => one.Id == address.Thing);
+            var part = thing.Plan.Puppet!.Puppet.Parts.First(one => one.Id == address.Thing);
             yield return new Snag(
                 "handOver", "act", key.Frame, address, ThingKind.Part, away, "px",
-                FormattableString.Invariant($"{part.Name} of {thing.Name} jumps {away} px as another takes it at frame {key.Frame}."),
-                Mend(film, shot, address, key, part, rigs), "Let it stay where it is");
+                FormattableString.Invariant($"{part.Name} of {thing.Plan.Thing.Name} jumps {away} px as another takes it at frame {key.Frame}."),
+                Mend(film, shot, address, key, part), "Let it stay where it is");
         }
     }
 
@@ -62,7 +71,7 @@ internal static class JumpOnHandOver
     }
 
     /// <summary>Handed over once more, from where it would be if it were not.</summary>
-    private static Together Mend(Film film, Shot shot, Address address, ChoiceKey key, Part part, RigCache rigs)
+    private Together Mend(Film film, Shot shot, Address address, ChoiceKey key, Part part)
     {
         var undone = new RemoveKeys(shot.Id, key.Frame, [address]);
         var without = undone.Apply(film);

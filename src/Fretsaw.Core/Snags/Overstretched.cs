@@ -36,7 +36,7 @@ internal sealed class Overstretched : IFrameCheck
         var cast = thing.Cast!;
         foreach (var part in cast.Plan.Painted)
         {
-            // A limb's art is made for its bones, and a form's is another drawing.
+            // A limb's art is made for its bones.
             if (part.Limb is not null || part.Part.StretchesFreely)
             {
                 continue;

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -23,6 +22,7 @@ internal sealed class SlidingFoot : IFrameCheck
     private readonly Run?[] now;
     private readonly Slide[] worst;
     private readonly Point[] goals;
+    private readonly double[] lengths;
 
     /// <summary>Frames through which a foot is planted and takes no step.</summary>
     private sealed record Run(int First, Point Foot, Point Goal)
@@ -40,6 +40,7 @@ internal sealed class SlidingFoot : IFrameCheck
         (this.plan, this.thing) = (plan, thing);
         now = new Run?[thing.Cast!.Plan.Reaches.Length];
         (worst, goals) = (new Slide[now.Length], new Point[now.Length]);
+        lengths = [.. thing.Cast.Plan.Reaches.Select(reach => reach.Nodes.Sum(node => thing.Cast.Plan.Nodes[node].Along.Length))];
         Inputs = new Inputs($"slide {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
     }
 
@@ -62,13 +63,13 @@ internal sealed class SlidingFoot : IFrameCheck
                 Count(i);
                 now[i] = null;
             }
-            else if (speed > Step * LengthOf(cast, reach))
+            else if (speed > Step * lengths[i] * Math.Sqrt(Math.Abs(cast.ToStage.Determinant)))
             {
                 now[i] = null;
             }
             else
             {
-                Follow(i, (int)frame.Frame, FootOf(cast, reach), goal);
+                Follow(i, (int)frame.Frame, Tracing.OnStage(thing, cast.Plan.Nodes[reach.Nodes[^1]].Id)!.Value, goal);
                 if (speed < Stands)
                 {
                     Count(i);
@@ -76,16 +77,6 @@ internal sealed class SlidingFoot : IFrameCheck
             }
         }
     }
-
-    private static Point FootOf(CastFrame cast, ReachPlan reach)
-    {
-        var last = cast.Plan.Nodes[reach.Nodes[^1]];
-        return cast.ToStage.Map(cast.Worlds[reach.Nodes[^1]].Map(last.Pivot + last.Along));
-    }
-
-    /// <summary>Stage pixels.</summary>
-    private static double LengthOf(CastFrame cast, ReachPlan reach) =>
-        reach.Nodes.Sum(node => cast.Plan.Nodes[node].Along.Length) * Math.Sqrt(Math.Abs(cast.ToStage.Determinant));
 
     private void Follow(int i, int frame, Point foot, Point goal)
     {
@@ -130,11 +121,10 @@ internal sealed class SlidingFoot : IFrameCheck
     private Together? Stay(Reach reach, Slide slide)
     {
         var owner = thing.Plan.Thing.Id;
-        var planted = plan.Shot.Tracks.Find(new Address(owner, reach.Id, Properties.Planted.Name))?.AllKeys.FirstOrDefault(key => key.Frame > slide.First)?.Frame ?? plan.Shot.Length + 1;
-        var moving = plan.Shot.Tracks.Where(track => track.Address.Owner == owner && track.Address.Thing == reach.Id && track is not ChoiceTrack).ToList();
-        var frames = moving.SelectMany(track => track.AllKeys).Select(key => key.Frame).Where(key => key > slide.First && key < planted).Distinct().Order().ToList();
-        ImmutableArray<Address> addresses = [.. moving.Select(track => track.Address)];
-        return frames.Count == 0 ? null : new Together("Let a planted foot stay", [.. frames.Select(key => new RemoveKeys(plan.Shot.Id, key, addresses))]);
+        var lifted = plan.Shot.Tracks.Find(new Address(owner, reach.Id, Properties.Planted.Name))?.AllKeys.FirstOrDefault(key => key.Frame > slide.First)?.Frame ?? plan.Shot.Length + 1;
+        var moving = plan.Shot.Tracks.Where(track => track.Address.Owner == owner && track.Address.Thing == reach.Id && track is not ChoiceTrack);
+        var keys = BeadsWithin.Of(moving, slide.First + 1, lifted - 1);
+        return keys.IsEmpty ? null : new Together("Let a planted foot stay", [new RemoveChosenKeys(plan.Shot.Id, keys)]);
     }
 
     private SetKeys Lift(Reach reach, Slide slide) => new(

@@ -35,12 +35,6 @@ public sealed class SnagFinder(RigCache rigs)
             }
         }
 
-        foreach (var snag in JumpOnHandOver.Find(film, shot, rigs))
-        {
-            cancel.ThrowIfCancellationRequested();
-            yield return snag;
-        }
-
         foreach (var snag in FindInFrames(plan, cancel))
         {
             yield return snag;
@@ -97,7 +91,7 @@ public sealed class SnagFinder(RigCache rigs)
         }
     }
 
-    private static IEnumerable<IFrameCheck> ChecksOf(Plan plan, Evaluator frame)
+    private IEnumerable<IFrameCheck> ChecksOf(Plan plan, Evaluator frame)
     {
         frame.EvaluateStage(1);
         foreach (var thing in frame.Things.Where(thing => !thing.Plan.Thing.Hidden))
@@ -122,6 +116,11 @@ public sealed class SnagFinder(RigCache rigs)
             if (FlippedBend.Concerns(thing))
             {
                 yield return new FlippedBend(plan, thing);
+            }
+
+            if (JumpOnHandOver.Concerns(plan, thing))
+            {
+                yield return new JumpOnHandOver(plan, thing, rigs);
             }
 
             if (OffBalance.Concerns(plan, thing))

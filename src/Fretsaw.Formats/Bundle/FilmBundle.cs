@@ -75,8 +75,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
     }
 
     /// <summary>The samples of one of the film's sounds.</summary>
-    public WavFile Recording(Core.Films.Sound sound) =>
-        WavFile.Open(new MemoryStream(Assets[sound.Asset]), sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
+    public WavFile Recording(Core.Films.Sound sound) => WavFile.Of(sound, new MemoryStream(Assets[sound.Asset]));
 
     public static IEnumerable<string> Named(Film film) =>
         film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset)

@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
-using System.ComponentModel;
-using System.Diagnostics;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Sounding;
+using Fretsaw.Print;
 
 namespace Fretsaw.Formats.Sound;
 
@@ -69,8 +68,7 @@ public sealed record Recording(Core.Films.Sound Sound, byte[] Wav, byte[] Peaks)
                 "-hide_banner", "-loglevel", "error", "-nostdin", "-y", "-protocol_whitelist", "file", "-format_whitelist", Containers, "-t", MostSeconds, "-i", from,
                 "-map", "0:a:0", "-vn", "-ac", "2", "-c:a", "pcm_s16le", "-map_metadata", "-1", "-bitexact", to,
             ];
-            using var ffmpeg = Process.Start(new ProcessStartInfo("ffmpeg", arguments) { RedirectStandardError = true })
-                ?? throw new FilmException("ffmpeg", "did not start", "check that it can be run");
+            using var ffmpeg = Ffmpeg.Start(arguments);
             var complaints = ffmpeg.StandardError.ReadToEndAsync(cancel);
             try
             {
@@ -85,10 +83,6 @@ public sealed record Recording(Core.Films.Sound Sound, byte[] Wav, byte[] Peaks)
             await complaints;
             FilmException.ThrowIf(ffmpeg.ExitCode != 0 || !File.Exists(to), file, "has nothing that can be heard", "choose a recording, such as a WAV file");
             return await File.ReadAllBytesAsync(to, cancel);
-        }
-        catch (Win32Exception problem)
-        {
-            throw new FilmException("ffmpeg", "is not installed", "install it with 'apt-get install ffmpeg', or choose a WAV file", problem);
         }
         finally
         {

@@ -70,6 +70,11 @@ public sealed class WavFile : ISamples
         throw new FilmException(file, "has no samples in it", "choose a recording that has some");
     }
 
+    /// <summary>The recording of one of a film's sounds.</summary>
+    /// <exception cref="FilmException">It is none that came in through this program.</exception>
+    public static WavFile Of(Core.Films.Sound sound, Stream stream) =>
+        Open(stream, sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
+
     private static (int Kind, int Channels, int Rate, int Bits) Format(Stream stream, uint size, string file)
     {
         Span<byte> chunk = stackalloc byte[40];

@@ -7,11 +7,9 @@ internal sealed class PrintSound(PrintOrder order, Func<Core.Films.Sound, ISampl
 {
     public void Write(Stream stream, CancellationToken cancel)
     {
-        var (rate, opened) = (order.Film.FrameRate, new OpenSounds(sounds));
-        using (opened)
-        {
-            var (first, last) = (SoundMix.SamplesIn(order.From - 1, rate, MixFile.PrintRate), SoundMix.SamplesIn(order.To, rate, MixFile.PrintRate));
-            MixFile.Write(stream, new SoundMix(order.Film, order.Shot, opened.Of, MixFile.PrintRate), MixFile.PrintRate, first, last - first, cancel);
-        }
+        var rate = order.Film.FrameRate;
+        using var opened = new OpenSounds(sounds);
+        var (first, last) = (SoundMix.SamplesIn(order.From - 1, rate, MixFile.PrintRate), SoundMix.SamplesIn(order.To, rate, MixFile.PrintRate));
+        MixFile.Write(stream, new SoundMix(order.Film, order.Shot, opened.Of, MixFile.PrintRate), MixFile.PrintRate, first, last - first, cancel);
     }
 }

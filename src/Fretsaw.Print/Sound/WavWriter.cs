@@ -10,6 +10,7 @@ public sealed class WavWriter
 
     private readonly Stream stream;
     private readonly int bits;
+    private readonly bool isOdd;
     private readonly byte[] buffer = new byte[3 * 8192];
 
     /// <param name="samples">Of each channel; so many have to be written.</param>
@@ -34,8 +35,6 @@ public sealed class WavWriter
         stream.Write(header);
         isOdd = (data & 1) == 1;
     }
-
-    private readonly bool isOdd;
 
     /// <param name="samples">Channel by channel, full scale is [−1, 1].</param>
     public void Write(ReadOnlySpan<float> samples)

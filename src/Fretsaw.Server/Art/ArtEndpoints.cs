@@ -42,8 +42,8 @@ internal static class ArtEndpoints
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), prefix, Telling(live, id, file), cancel);
-            var (puppet, drawings) = art.ToPuppet(SafeFile(file), prefix);
+            var art = ArtFile.Read(await file.Bytes(cancel), file.SafeName(), prefix, Telling(live, id, file), cancel);
+            var (puppet, drawings) = art.ToPuppet(file.SafeName(), prefix);
             assets.PutAll(art.Assets);
             var state = opened.Apply(new AddPuppet(puppet, drawings), null);
             return new ArtBrought(await EditEndpoints.Tell(live, state), puppet.Id, art.Report);
@@ -52,7 +52,7 @@ internal static class ArtEndpoints
         film.MapPost("puppets/{puppet}/redraw-plan", async (string id, string puppet, IFormFile file, OpenFilms open, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var now = open.Open(id).Now.Film;
-            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), OpenFilms.NewId("art"), Telling(live, id, file), cancel);
+            var art = ArtFile.Read(await file.Bytes(cancel), file.SafeName(), OpenFilms.NewId("art"), Telling(live, id, file), cancel);
             return Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]) with { Posed = art.Posed };
         }).WithUploadLimit();
 
@@ -60,16 +60,16 @@ internal static class ArtEndpoints
         {
             var opened = open.Open(id);
             var prefix = OpenFilms.NewId("art");
-            var art = ArtFile.Read(await Bytes(file, cancel), SafeFile(file), prefix, Telling(live, id, file), cancel);
+            var art = ArtFile.Read(await file.Bytes(cancel), file.SafeName(), prefix, Telling(live, id, file), cancel);
             var now = opened.Now.Film;
             var plan = Redrawing.Plan(now, Find(now, puppet), [.. art.Layers.Select(layer => (layer.Name, layer.Drawing))]);
             var taken = plan.Matches.Where(match => match.ByName || alike).ToList();
-            var (brought, _) = art.ToPuppet(SafeFile(file), prefix);
+            var (brought, _) = art.ToPuppet(file.SafeName(), prefix);
             var matched = plan.Matches.Select(match => match.Layer).ToHashSet();
             var newParts = added
                 ? brought.Parts.Where((part, i) => part.Drawing is not null && !matched.Contains(i)).Select(part => part with { RidesOn = null }).ToImmutableArray()
                 : [];
-            FilmException.ThrowIf(taken.Count + newParts.Length == 0, SafeFile(file), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
+            FilmException.ThrowIf(taken.Count + newParts.Length == 0, file.SafeName(), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
             assets.PutAll(art.Assets);
             ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id, match.Within))];
             var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
@@ -97,14 +97,14 @@ internal static class ArtEndpoints
             FilmException.ThrowIf(files.Count == 0, "reference", "has no picture", "choose PNG or SVG files");
             FilmException.ThrowIf(files.Count > MostPictures, "reference", $"has {files.Count} pictures", $"bring in up to {MostPictures}");
             var opened = open.Open(id);
-            var inOrder = files.OrderBy(SafeFile, NumberedNames.One).ToList();
+            var inOrder = files.OrderBy(file => file.SafeName(), NumberedNames.One).ToList();
             var drawings = ImmutableArray.CreateBuilder<Drawing>(files.Count);
             foreach (var file in inOrder)
             {
                 drawings.Add((await Flat(file, assets, cancel)).Drawing);
             }
 
-            var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), Names.Usable(NumberedNames.Stem(SafeFile(inOrder[0]))), drawings.ToImmutable());
+            var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), Names.Usable(NumberedNames.Stem(inOrder[0].SafeName())), drawings.ToImmutable());
             return new ReferenceBrought(await EditEndpoints.Tell(live, opened.Apply(new AddReference(shot, reference, drawings.ToImmutable()), null)), reference.Id);
         }).WithUploadLimit();
 
@@ -126,15 +126,15 @@ internal static class ArtEndpoints
     /// <summary>A drawing or picture for a flat or a reference; its pixels are kept.</summary>
     private static async Task<FlatArt> Flat(IFormFile file, AssetStore assets, CancellationToken cancel)
     {
-        var bytes = await Bytes(file, cancel);
+        var bytes = await file.Bytes(cancel);
         var isPng = PngFile.LooksLikePng(bytes);
         if (!isPng)
         {
-            ArtFile.DemandSvg(bytes, SafeFile(file));
+            ArtFile.DemandSvg(bytes, file.SafeName());
         }
 
         var drawingId = OpenFilms.NewId("art");
-        var art = isPng ? PngFile.ReadFlat(bytes, SafeFile(file), drawingId) : SvgFile.ReadFlat(bytes, SafeFile(file), drawingId);
+        var art = isPng ? PngFile.ReadFlat(bytes, file.SafeName(), drawingId) : SvgFile.ReadFlat(bytes, file.SafeName(), drawingId);
         if (art.Picture is { } picture)
         {
             assets.Put(AssetId.Of(picture), picture);
@@ -156,7 +156,7 @@ internal static class ArtEndpoints
     /// <summary>Tells those who watch the film how far its art file has been read, in steps that a bar can show.</summary>
     private static Action<double> Telling(IHubContext<LiveHub> live, string film, IFormFile file)
     {
-        var (name, told) = (SafeFile(file), 0);
+        var (name, told) = (file.SafeName(), 0);
         return part =>
         {
             var step = (int)(part * ReadingSteps);
@@ -169,18 +169,4 @@ internal static class ArtEndpoints
 
     private static Puppet Find(Film film, string id) =>
         film.Puppets.FirstOrDefault(candidate => candidate.Id == id) ?? throw new NotThereException($"puppet '{id}'");
-
-    private static async Task<byte[]> Bytes(IFormFile file, CancellationToken cancel)
-    {
-        using var copy = new MemoryStream();
-        await file.CopyToAsync(copy, cancel);
-        return copy.ToArray();
-    }
-
-    /// <summary>A file's name is shown and never used as a path.</summary>
-    private static string SafeFile(IFormFile file)
-    {
-        var name = Path.GetFileName(file.FileName.Replace('\\', '/'));
-        return name.Length is > 0 and < 200 ? name : "drawing.svg";
-    }
 }

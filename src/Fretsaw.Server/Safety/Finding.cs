@@ -14,7 +14,7 @@ internal static class Finding
     /// <summary>The samples of a sound, read as they lie in the database.</summary>
     /// <exception cref="NotThereException">Its recording is not there.</exception>
     public static WavFile Recording(this AssetStore assets, Sound sound) =>
-        WavFile.Open(assets.Open(sound.Asset) ?? throw new NotThereException($"recording '{sound.Name}'"), sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
+        WavFile.Of(sound, assets.Open(sound.Asset) ?? throw new NotThereException($"recording '{sound.Name}'"));
 
     /// <exception cref="NotThereException">There is no such picture.</exception>
     public static byte[] Picture(this AssetStore assets, string id) => assets.Find(id) ?? throw new NotThereException($"picture '{id}'");

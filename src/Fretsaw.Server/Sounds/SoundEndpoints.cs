@@ -36,14 +36,7 @@ internal static class SoundEndpoints
         var shots = app.MapGroup("/api/films/{id}/shots/{shot}").WithTags("sounds");
         shots.MapPost("sounds", async (string id, string shot, int? frame, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
-            var bytes = new byte[file.Length];
-            await using (var stream = file.OpenReadStream())
-            {
-                await stream.ReadExactlyAsync(bytes, cancel);
-            }
-
-            var name = Path.GetFileName(file.FileName.Replace('\\', '/'));
-            var recording = await Recording.Read(bytes, name.Length is > 0 and < 200 ? name : "sound.wav", OpenFilms.NewId("sound"), cancel);
+            var recording = await Recording.Read(await file.Bytes(cancel), file.SafeName("sound.wav"), OpenFilms.NewId("sound"), cancel);
             return await Bring(open.Open(id), shot, frame ?? 1, recording, assets, live);
         }).WithUploadLimit(Limits.SoundBytes);
 
@@ -83,7 +76,7 @@ internal static class SoundEndpoints
             using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8);
             var opened = open.Open(id);
             var film = opened.Now.Film;
-            var cues = CueText.Read(await reader.ReadToEndAsync(cancel), Path.GetFileName(file.FileName.Replace('\\', '/')), film.FrameRate);
+            var cues = CueText.Read(await reader.ReadToEndAsync(cancel), file.SafeName("cues.tsv"), film.FrameRate);
             return await EditEndpoints.Tell(live, opened.Apply(new PutCues(film.ShotNamed(shot).Id, owner, cues[0].Frame, cues[^1].Frame, cues), null));
         }).WithUploadLimit();
 

@@ -1,9 +1,10 @@
-import type { Wish } from "../api/types";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
 import { castOf } from "../state/select";
 import { get, set, touchPreview } from "../state/store";
+import { glimpse } from "./glimpse";
 import { readingOf } from "./reading";
+import { momentOf } from "./take";
 
 /** Where readings come from. */
 export type DeviceSource = "none" | "file" | "live";
@@ -23,8 +24,6 @@ export function watchReadings(told: () => void): () => void {
   return () => watching.delete(told);
 }
 
-let showing = false;
-
 /** The puppet moves along, and nothing is keyed. */
 async function take(line: string): Promise<void> {
   const found = readingOf(line);
@@ -33,16 +32,8 @@ async function take(line: string): Promise<void> {
   for (const told of watching) told();
   const { shotId, frame, taking, gripping, playing, place } = get();
   const owner = castOf(get())?.id;
-  if (showing || taking || playing || gripping !== null || place !== "act" || shotId === null || !owner) return;
-  showing = true;
-  const readings = [{ frame, values: found }];
-  const exactly = { tolerance: 0, smoothFrames: 0, latencyFrames: 0 };
-  const wish: Wish = { kind: "keepTake", shot: shotId, owner, with: "Device", readings, ...exactly };
-  await engine
-    .work(wish)
-    .then((edit) => engine.preview(edit))
-    .then(touchPreview, () => undefined);
-  showing = false;
+  if (taking || playing || gripping !== null || place !== "act" || shotId === null || !owner) return;
+  await glimpse(momentOf({ with: "Device" }, shotId, owner, frame, found));
 }
 
 /** Listens to another source, or to none. */

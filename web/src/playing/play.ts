@@ -1,8 +1,8 @@
 import { isOnBench, rangeOf, shotOf } from "../state/select";
 import { get, set } from "../state/store";
 import { bake, baked, near, nextToBake, usualWait } from "./baking";
-import { type Clock, wallClock } from "./clock";
-import { soundClock } from "./sound";
+import type { Clock } from "./clock";
+import { clockFor } from "./sound";
 
 /** Frames shown in the last second tell the rate. */
 const RateWindowMs = 1000;
@@ -27,7 +27,7 @@ export function play(given?: Clock): void {
   const { from, to } = rangeOf(shot);
   const start = get().frame >= from && get().frame <= to ? get().frame : from;
   const rate = get().film?.frameRate ?? 24;
-  const clock = given ?? (shot.sounds.length > 0 ? soundClock({ from, to, start, rate }) : null) ?? wallClock();
+  const clock = given ?? clockFor(shot, { from, to, start, rate });
   set({ playing: true, reached: null });
   void run(clock, start, { from, length: to - from + 1 }, rate);
 }

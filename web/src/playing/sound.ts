@@ -1,6 +1,7 @@
+import type { Shot } from "../api/types";
 import { isOnBench, shotOf } from "../state/select";
 import { get, type State, useStore } from "../state/store";
-import type { Clock } from "./clock";
+import { type Clock, wallClock } from "./clock";
 import { mixed, Rate } from "./mixed";
 import { pieceAt, samplesOf } from "./passes";
 
@@ -47,7 +48,7 @@ interface Playing {
  * What is heard says which picture is due: seconds of sound that have come out, so that the two cannot part. Stretches of the mix are
  * handed on ahead of time, each to begin at the very sample at which the one before ends.
  */
-export function soundClock({ from, to, start, rate }: Playing): Clock | null {
+function soundClock({ from, to, start, rate }: Playing): Clock | null {
   const out = started();
   if (out === null) return null;
   const { context, loudness } = out;
@@ -92,6 +93,10 @@ export function soundClock({ from, to, start, rate }: Playing): Clock | null {
     },
   };
 }
+
+/** What says how far a shot has played: its sound where it has any, else the machine. */
+export const clockFor = (shot: Shot, playing: Playing): Clock =>
+  (shot.sounds.length > 0 ? soundClock(playing) : null) ?? wallClock();
 
 let grain: { source: AudioBufferSourceNode; gain: GainNode } | null = null;
 

@@ -1,10 +1,10 @@
-import type { Gesture, TakeReading, TakeWith, Wish } from "../api/types";
+import type { Gesture, TakeReading, TakeWith } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit, tell, undo } from "../state/film";
 import { castOf, rangeOf, shotOf } from "../state/select";
-import { get, set, touchPreview } from "../state/store";
-import { wallClock } from "./clock";
-import { soundClock } from "./sound";
+import { get, type KeptTake, set, touchPreview } from "../state/store";
+import { glimpse } from "./glimpse";
+import { clockFor } from "./sound";
 
 /** What is performed with, and where it is at the moment. */
 export interface Performance {
@@ -30,37 +30,20 @@ export async function perform(performance: Performance): Promise<void> {
   const { to } = rangeOf(shot);
   const rate = get().film?.frameRate ?? 24;
   const start = Math.min(get().frame, to);
-  const clock = (shot.sounds.length > 0 ? soundClock({ from: start, to, start, rate }) : null) ?? wallClock();
+  const clock = clockFor(shot, { from: start, to, start, rate });
   const readings: TakeReading[] = [];
-  let [over, showing] = [false, false];
+  let over = false;
   stopping = () => {
     over = true;
   };
   set({ taking: true, scrubbing: true, playing: false, take: null });
-  const whole = {
-    kind: "keepTake",
-    shot: shot.id,
-    owner,
-    with: performance.with,
-    gesture: performance.gesture,
-  } as const;
-  const showNow = async (frame: number, values: number[]) => {
-    if (showing) return;
-    showing = true;
-    const one: Wish = { ...whole, readings: [{ frame, values }], ...asPerformed };
-    await engine
-      .work(one)
-      .then((edit) => engine.preview(edit))
-      .then(touchPreview, () => undefined);
-    showing = false;
-  };
   while (!over) {
     const at = start + clock.seconds() * rate;
     if (at >= to + 1) break;
     const values = performance.now();
     if (values !== null) {
       readings.push({ frame: at, values });
-      void showNow(Math.floor(at), values);
+      void glimpse(momentOf(performance, shot.id, owner, Math.floor(at), values));
     }
     if (Math.floor(at) !== get().frame) set({ frame: Math.floor(at) });
     await new Promise(requestAnimationFrame);
@@ -72,13 +55,30 @@ export async function perform(performance: Performance): Promise<void> {
   touchPreview();
   // A press that went nowhere is none.
   if (readings.length < 2) return;
-  await keepAs({ ...whole, readings, ...get().takeSettings });
+  await keepAs({ ...momentOf(performance, shot.id, owner, start, []), readings, ...get().takeSettings });
 }
 
-const asPerformed = { tolerance: 0, smoothFrames: 0, latencyFrames: 0 };
+/** What a moment of a performance would key. */
+export const momentOf = (
+  { with: by, gesture }: Pick<Performance, "with" | "gesture">,
+  shot: string,
+  owner: string,
+  frame: number,
+  values: number[],
+): KeptTake["wish"] => ({
+  kind: "keepTake",
+  shot,
+  owner,
+  with: by,
+  gesture,
+  readings: [{ frame, values }],
+  tolerance: 0,
+  smoothFrames: 0,
+  latencyFrames: 0,
+});
 
 /** Keeps a take, and says how well. */
-async function keepAs(wish: Extract<Wish, { kind: "keepTake" }>): Promise<void> {
+async function keepAs(wish: KeptTake["wish"]): Promise<void> {
   try {
     const { kind: _, ...take } = wish;
     const answer = await engine.ask({ kind: "take", take });

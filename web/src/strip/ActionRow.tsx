@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useState } from "react";
 import type { Kept, Placed } from "../api/types";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
@@ -8,6 +7,7 @@ import { get, set, useStore } from "../state/store";
 import { BlockHigh, type BlockPart, dragged, lanesOf } from "./actionBlocks";
 import { RowHead } from "./RowHead";
 import { type Scale, useScale } from "./scale";
+import { useBlockDrag } from "./useBlockDrag";
 
 /** Placed actions as blocks: dragged along, trimmed by their start, lengthened and repeated by their end. */
 export function ActionRow({ owner, names }: { owner: string; names: number }) {
@@ -40,7 +40,6 @@ export function ActionRow({ owner, names }: { owner: string; names: number }) {
 function Block({ placed, kept, scale, lane }: { placed: Placed; kept: Kept; scale: Scale; lane: number }) {
   const { inks } = useTheme().palette;
   const chosen = useStore((state) => state.chosen?.kind === "placed" && state.chosen.thing === placed.id);
-  const [moved, setMoved] = useState<Placed | null>(null);
   const choose = () => set({ chosen: { kind: "placed", thing: placed.id }, also: [], beads: null });
   const make = (to: Placed) => {
     const { start, length, from, to: last } = to;
@@ -55,26 +54,11 @@ function Block({ placed, kept, scale, lane }: { placed: Placed; kept: Kept; scal
         to: last,
       });
   };
-  const press = (part: BlockPart) => (event: React.PointerEvent<SVGElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    choose();
-    const target = event.currentTarget;
-    const startX = event.clientX;
-    target.setPointerCapture(event.pointerId);
-    let now = placed;
-    target.onpointermove = (to) => {
-      now = dragged(placed, kept, part, Math.round((to.clientX - startX) / scale.perFrame));
-      setMoved(now);
-    };
-    target.onlostpointercapture = () => {
-      target.onpointermove = null;
-      target.onlostpointercapture = null;
-      setMoved(null);
-      make(now);
-    };
-  };
-  const shown = moved ?? placed;
+  const [shown, press] = useBlockDrag<Placed, BlockPart>(placed, scale, {
+    dragged: (part, by) => dragged(placed, kept, part, by),
+    onPress: choose,
+    onDrop: make,
+  });
   const [left, right] = [scale.x(shown.start) - 5, scale.x(shown.start + shown.length - 1) + 5];
   const [top, bottom] = [lane * BlockHigh + 2, (lane + 1) * BlockHigh];
   const fade = (over: number) => Math.min(over * scale.perFrame, right - left);

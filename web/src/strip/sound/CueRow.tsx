@@ -1,6 +1,5 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useState } from "react";
 import { goTo } from "../../commands/going";
 import { chooseMouth, chooseStretch } from "../../commands/mouths";
 import { commit } from "../../state/film";
@@ -8,7 +7,8 @@ import { useShot } from "../../state/select";
 import { get, set, useStore } from "../../state/store";
 import { RowHead } from "../RowHead";
 import { useScale } from "../scale";
-import { mouthOf, mouths, type Stretch, stretchesOf } from "./cues";
+import { useFrameDrag } from "../useFrameDrag";
+import { mouthOf, mouths, stretchesOf } from "./cues";
 
 const High = 24;
 
@@ -18,28 +18,40 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
   const spoken = useStore((state) => (state.spoken?.owner === owner ? state.spoken : null));
-  const [moved, setMoved] = useState<{ frame: number; to: number } | null>(null);
+  const still = stretchesOf(shot?.cues ?? [], owner, shot?.length ?? 1);
+  /** An edge stays between its neighbours. */
+  const between = (frame: number, to: number) => {
+    const at = still.findIndex(({ from }) => from === frame);
+    return Math.max((still[at - 1]?.from ?? 0) + 1, Math.min(still[at]?.to ?? to, to));
+  };
+  const chooseAt = (frame: number) => {
+    chooseStretch(owner, frame);
+    goTo(frame);
+  };
+  const [moved, dragEdge] = useFrameDrag(scale, chooseAt, (frame, to) => {
+    const [shotId, edge] = [get().shotId ?? "", between(frame, to)];
+    if (edge !== frame) void commit({ kind: "moveCue", shotId, owner, frame, to: edge });
+  });
   if (!shot || (shot.sounds.length === 0 && shot.cues.every((cue) => cue.owner !== owner))) return null;
   const shown = shot.cues.map((cue) =>
-    cue.owner === owner && cue.frame === moved?.frame ? { ...cue, frame: moved.to } : cue,
+    moved !== null && cue.owner === owner && cue.frame === moved.frame
+      ? { ...cue, frame: between(cue.frame, cue.frame + Math.round(moved.shift / scale.perFrame)) }
+      : cue,
   );
-  const stretches = stretchesOf(shown, owner, shot.length);
-  const frameAt = (event: React.PointerEvent<SVGElement>) => {
-    const left = event.currentTarget.ownerSVGElement ?? event.currentTarget;
-    const frame = Math.round(scale.frame(event.clientX - left.getBoundingClientRect().left));
-    return Math.max(1, Math.min(shot.length, frame));
-  };
+  const stretches = moved === null ? still : stretchesOf(shown, owner, shot.length);
 
   /** A click takes the stretch there, a drag the frames it goes over. */
   const press = (event: React.PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     event.stopPropagation();
     const target = event.currentTarget;
-    const start = frameAt(event);
+    const left = target.getBoundingClientRect().left;
+    const frameAt = (x: number) => Math.max(1, Math.min(shot.length, Math.round(scale.frame(x - left))));
+    const start = frameAt(event.clientX);
     target.setPointerCapture(event.pointerId);
     chooseStretch(owner, start);
-    target.onpointermove = (to) => {
-      const end = frameAt({ ...to, currentTarget: target, clientX: to.clientX } as never);
+    target.onpointermove = ({ clientX }) => {
+      const end = frameAt(clientX);
       if (end !== start || get().spoken?.from !== start)
         set({ spoken: { owner, from: Math.min(start, end), to: Math.max(start, end) } });
     };
@@ -47,31 +59,6 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
       target.onpointermove = null;
       target.onlostpointercapture = null;
       goTo(get().spoken?.from ?? start);
-    };
-  };
-  const dragEdge = (stretch: Stretch) => (event: React.PointerEvent<SVGElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    const target = event.currentTarget;
-    target.setPointerCapture(event.pointerId);
-    const at = stretches.indexOf(stretch);
-    const [least, most] = [(stretches[at - 1]?.from ?? 0) + 1, stretch.to];
-    let to = stretch.from;
-    target.onpointermove = (move) => {
-      const svg = target.ownerSVGElement;
-      if (!svg) return;
-      to = Math.round(scale.frame(move.clientX - svg.getBoundingClientRect().left) + 0.5);
-      to = Math.max(least, Math.min(most, to));
-      setMoved({ frame: stretch.from, to });
-    };
-    target.onlostpointercapture = () => {
-      target.onpointermove = null;
-      target.onlostpointercapture = null;
-      setMoved(null);
-      const shotId = get().shotId ?? "";
-      if (to !== stretch.from) return void commit({ kind: "moveCue", shotId, owner, frame: stretch.from, to });
-      chooseStretch(owner, stretch.from);
-      goTo(stretch.from);
     };
   };
   const keys = (event: React.KeyboardEvent) => {
@@ -153,7 +140,7 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
                     height={High}
                     fill="transparent"
                     style={{ cursor: "col-resize" }}
-                    onPointerDown={dragEdge(stretch)}
+                    onPointerDown={(event) => dragEdge(stretch.from, event)}
                   />
                 )}
               </g>

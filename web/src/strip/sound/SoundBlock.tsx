@@ -1,9 +1,10 @@
 import { useTheme } from "@mui/material/styles";
-import { memo, useMemo, useState } from "react";
+import { memo, useMemo } from "react";
 import type { Sound, SoundUse } from "../../api/types";
 import { commit } from "../../state/film";
 import { get, set, useStore } from "../../state/store";
 import type { Scale } from "../scale";
+import { useBlockDrag } from "../useBlockDrag";
 import { draggedSound, editOf, type SoundPart } from "./soundBlocks";
 import { usePeaks, waveform } from "./waveform";
 
@@ -22,34 +23,17 @@ export const SoundBlock = memo(({ use, sound, scale, lane }: SoundBlockProps) =>
   const { inks } = useTheme().palette;
   const frameRate = useStore((state) => state.film?.frameRate ?? 24);
   const chosen = useStore((state) => state.chosen?.kind === "sound" && state.chosen.thing === use.id);
-  const [moved, setMoved] = useState<SoundUse | null>(null);
   const peaks = usePeaks(sound);
   const choose = () => set({ chosen: { kind: "sound", thing: use.id }, also: [], beads: null, spoken: null });
   const make = (to: SoundUse, part: SoundPart) => {
     const edit = editOf(get().shotId ?? "", use, to, part);
     if (edit) void commit(edit);
   };
-  const press = (pressed: SoundPart) => (event: React.PointerEvent<SVGElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    choose();
-    const part = pressed === "all" && event.altKey ? "slide" : pressed;
-    const target = event.currentTarget;
-    const startX = event.clientX;
-    target.setPointerCapture(event.pointerId);
-    let now = use;
-    target.onpointermove = (to) => {
-      now = draggedSound(use, sound, part, Math.round((to.clientX - startX) / scale.perFrame), frameRate);
-      setMoved(now);
-    };
-    target.onlostpointercapture = () => {
-      target.onpointermove = null;
-      target.onlostpointercapture = null;
-      setMoved(null);
-      make(now, part);
-    };
-  };
-  const shown = moved ?? use;
+  const [shown, press] = useBlockDrag<SoundUse, SoundPart>(use, scale, {
+    dragged: (part, by) => draggedSound(use, sound, part, by, frameRate),
+    onPress: choose,
+    onDrop: make,
+  });
   // A frame lasts until the next begins.
   const [left, right] = [scale.x(shown.start - 0.5), scale.x(shown.start + shown.length - 0.5)];
   const [top, bottom] = [lane * LaneHigh + 2, (lane + 1) * LaneHigh];
@@ -92,7 +76,7 @@ export const SoundBlock = memo(({ use, sound, scale, lane }: SoundBlockProps) =>
       aria-pressed={chosen}
       style={{ cursor: "grab", touchAction: "none" }}
       opacity={shown.muted ? 0.45 : 1}
-      onPointerDown={press("all")}
+      onPointerDown={(event) => press(event.altKey ? "slide" : "all")(event)}
       onFocus={choose}
       onKeyDown={(event) => {
         const by = event.key === "ArrowLeft" ? -1 : event.key === "ArrowRight" ? 1 : 0;

@@ -1,14 +1,14 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { PadFeature, Point, Puppet } from "../../../api/types";
-import { engine } from "../../../engine/engine";
 import { ChoiceField } from "../../../fields/ChoiceField";
 import { Hint } from "../../../fields/Heading";
+import { glimpse } from "../../../playing/glimpse";
 import { perform, stopTake } from "../../../playing/take";
 import { commit, tell, wish } from "../../../state/film";
-import { get, touchPreview } from "../../../state/store";
+import { get } from "../../../state/store";
 import { featuresOf } from "./features";
 
 const Size = 132;
@@ -29,21 +29,14 @@ export function FacePad({
 }) {
   const { inks } = useTheme().palette;
   const [at, setAt] = useState<Point>({ x: 0, y: 0 });
-  const busy = useRef(false);
   const features = puppet.facePad;
   const moves = (to: Point) => ({ kind: "moveFace", shot, owner, frame, at: to }) as const;
   const put = (next: PadFeature[]) => void commit({ kind: "changePuppet", puppetId: puppet.id, facePad: next });
   const change = (thing: string, changes: Partial<PadFeature>) =>
     put(features.map((one) => (one.thing === thing ? { ...one, ...changes } : one)));
-  const show = async (to: Point) => {
+  const show = (to: Point) => {
     setAt(to);
-    if (busy.current) return;
-    busy.current = true;
-    await engine
-      .work(moves(to))
-      .then((edit) => engine.preview(edit))
-      .then(touchPreview, () => undefined);
-    busy.current = false;
+    void glimpse(moves(to));
   };
   const press = (event: React.PointerEvent<HTMLElement>) => {
     const target = event.currentTarget;
@@ -56,11 +49,11 @@ export function FacePad({
     target.setPointerCapture(event.pointerId);
     const { armed } = get();
     if (armed) void perform({ with: "FacePad", now: () => [now.x, now.y] });
-    else void show(now);
+    else show(now);
     target.onpointermove = (moved) => {
       now = place(moved);
       if (armed) setAt(now);
-      else void show(now);
+      else show(now);
     };
     target.onlostpointercapture = () => {
       target.onpointermove = null;

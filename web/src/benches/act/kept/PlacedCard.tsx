@@ -6,6 +6,7 @@ import { removeChosen } from "../../../commands/choosing";
 import { CheckField } from "../../../fields/CheckField";
 import { ChoiceField } from "../../../fields/ChoiceField";
 import { Foldable } from "../../../fields/Foldable";
+import { FramesField } from "../../../fields/FramesField";
 import { Heading, Hint } from "../../../fields/Heading";
 import { NumberField } from "../../../fields/NumberField";
 import { commit } from "../../../state/film";
@@ -13,8 +14,6 @@ import { set, useStore } from "../../../state/store";
 import { mirrors } from "./mirrors";
 
 type Change = Omit<Extract<Edit, { kind: "changePlaced" }>, "kind" | "shotId" | "placedId">;
-
-const frames = { unit: "fr.", decimals: 0, step: 1, max: 100000 };
 
 /** An action on the strip: when and how it is gone through, and what it does to keys and to what came before. */
 export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
@@ -29,9 +28,6 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
   const make = (changes: Change) => void commit(change(changes));
   const to = placed.to === 0 ? kept.length : placed.to;
   const once = Math.round((to - placed.from) / (placed.speedPercent / 100)) + 1;
-  const number = (label: string, value: number, min: number, edit: (whole: number) => Change) => (
-    <NumberField label={label} {...frames} min={min} value={value} edit={(typed) => change(edit(Math.round(typed)))} />
-  );
   const percent = (label: string, value: number, min: number, max: number, edit: (percent: number) => Change) => (
     <NumberField
       label={label}
@@ -49,18 +45,18 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
       <Heading>
         {kept.name}, frames {placed.start} to {placed.start + placed.length - 1}
       </Heading>
-      {number("Begins at", placed.start, -100000, (start) => ({ start }))}
-      {number("Lasts", placed.length, 1, (length) => ({ length }))}
+      <FramesField label="Begins at" value={placed.start} min={-100000} edit={(start) => change({ start })} />
+      <FramesField label="Lasts" value={placed.length} min={1} edit={(length) => change({ length })} />
       {kept.length > 1 && (
         <>
-          {number("Its first frame", placed.from, 1, (from) => ({ from }))}
-          {number("Its last frame", to, 1, (last) => ({ to: last }))}
+          <FramesField label="Its first frame" value={placed.from} min={1} edit={(from) => change({ from })} />
+          <FramesField label="Its last frame" value={to} min={1} edit={(last) => change({ to: last })} />
           {percent("Speed", placed.speedPercent, 1, 10000, (speedPercent) => ({ speedPercent }))}
         </>
       )}
       {percent("Strength", placed.strengthPercent, 0, 150, (strengthPercent) => ({ strengthPercent }))}
-      {number("Fade in", placed.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
-      {number("Fade out", placed.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
+      <FramesField label="Fade in" value={placed.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
+      <FramesField label="Fade out" value={placed.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
       {kept.length > 1 && (
         <>
           <CheckField label="Reversed" value={placed.reversed} onChange={(reversed) => make({ reversed })} />

@@ -5,6 +5,7 @@ import { CommandButton } from "../../../commands/CommandButton";
 import { removeChosen } from "../../../commands/choosing";
 import { CheckField } from "../../../fields/CheckField";
 import { Fact } from "../../../fields/Fact";
+import { FramesField } from "../../../fields/FramesField";
 import { Heading, Hint } from "../../../fields/Heading";
 import { NumberField } from "../../../fields/NumberField";
 import { TextField } from "../../../fields/TextField";
@@ -54,24 +55,12 @@ function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
   const cast = useCast();
   const change = (changes: Change): Edit => ({ kind: "changeSoundUse", shotId: shot.id, useId: use.id, ...changes });
   const make = (changes: Change) => void commit(change(changes));
-  const frames = (label: string, value: number, min: number, edit: (whole: number) => Change) => (
-    <NumberField
-      label={label}
-      unit="fr."
-      decimals={0}
-      step={1}
-      min={min}
-      max={100000}
-      value={value}
-      edit={(typed) => change(edit(Math.round(typed)))}
-    />
-  );
   const fill = (byLoudness: boolean) =>
     cast && void wish({ kind: "fillCues", shot: shot.id, owner: cast.id, use: use.id, byLoudness });
   return (
     <>
-      {frames("Begins at", use.start, -100000, (start) => ({ start }))}
-      {frames("Lasts", use.length, 1, (length) => ({ length }))}
+      <FramesField label="Begins at" value={use.start} min={-100000} edit={(start) => change({ start })} />
+      <FramesField label="Lasts" value={use.length} min={1} edit={(length) => change({ length })} />
       <NumberField
         label="From its"
         unit="s"
@@ -93,8 +82,8 @@ function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
         value={use.gainDb}
         edit={(gainDb) => change({ gainDb })}
       />
-      {frames("Fade in", use.fadeIn, 0, (fadeIn) => ({ fadeIn }))}
-      {frames("Fade out", use.fadeOut, 0, (fadeOut) => ({ fadeOut }))}
+      <FramesField label="Fade in" value={use.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
+      <FramesField label="Fade out" value={use.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
       <CheckField label="Heard again after its end" value={use.again} onChange={(again) => make({ again })} />
       <CheckField label="Muted" value={use.muted} onChange={(muted) => make({ muted })} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
