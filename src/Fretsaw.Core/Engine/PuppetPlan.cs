@@ -9,10 +9,10 @@ public sealed class PuppetPlan
 {
     public required Puppet Puppet { get; init; }
 
-    /// <summary>Every value that could be keyed; the whole body's five come first.</summary>
+    /// <summary>Every value that could be keyed; the whole body's six come first.</summary>
     public required ValueTable Values { get; init; }
 
-    /// <summary>First of the whole body's five slots.</summary>
+    /// <summary>First of the whole body's six slots.</summary>
     public required int BodySlot { get; init; }
 
     public required DialPlan[] Dials { get; init; }
@@ -41,7 +41,7 @@ public sealed class PuppetPlan
 
 /// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
 /// <param name="Carrier">Index of the node that carries it at rest, or <see cref="TheBody"/>.</param>
-/// <param name="Slot">First slot: turn, then for parts shift and stretch, for bones length.</param>
+/// <param name="Slot">First slot: turn, then for parts shift, stretch and squash, for bones length.</param>
 /// <param name="Along">For a bone, from its start to its end at rest.</param>
 /// <param name="Reach">The reach whose chain this bone is in, or −1.</param>
 /// <param name="Link">Its place in that chain.</param>

@@ -119,13 +119,18 @@ public sealed class Skeleton
         Tips[i] = turned * Affine.Translate((length - 1) * node.Along.X, (length - 1) * node.Along.Y);
     }
 
-    /// <summary>Turn, shift and stretch of five slots in a row.</summary>
-    private static Affine Local(ReadOnlySpan<double> values, int slot, Point pivot, double extra) => Affine.AboutPivot(
-        pivot,
-        new Point(values[slot + 1], values[slot + 2]),
-        (values[slot] * Angles.RadiansPerDegree) + extra,
-        values[slot + 3] / 100,
-        values[slot + 4] / 100);
+    /// <summary>Turn, shift, stretch and squash of six slots in a row.</summary>
+    private static Affine Local(ReadOnlySpan<double> values, int slot, Point pivot, double extra)
+    {
+        // A path between keys may overshoot to where there would be nothing left.
+        var squash = Math.Max(values[slot + 5], Properties.Squash.Min) / 100;
+        return Affine.AboutPivot(
+            pivot,
+            new Point(values[slot + 1], values[slot + 2]),
+            (values[slot] * Angles.RadiansPerDegree) + extra,
+            values[slot + 3] / 100 * squash,
+            values[slot + 4] / 100 / squash);
+    }
 
     /// <summary>Solves a reach in its carrier's space, and keeps turn and length of each bone for when it comes.</summary>
     private void Reach(ReadOnlySpan<double> values, ReachPlan reach, int index, in Affine carrier)

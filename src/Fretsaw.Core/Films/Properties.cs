@@ -17,6 +17,9 @@ public static class Properties
     public static readonly PropertyInfo StretchX = new("stretchX", "Stretch across", "%", 100, -1000, 1000, 0, 1);
     public static readonly PropertyInfo StretchY = new("stretchY", "Stretch down", "%", 100, -1000, 1000, 0, 1);
 
+    /// <summary>Wider and as much lower, narrower and as much higher: the area is kept at every frame, in between keys too.</summary>
+    public static readonly PropertyInfo Squash = new("squash", "Squash, area kept", "%", 100, 10, 1000, 0, 1);
+
     /// <summary>Of a bone: what rides on it grows along it, and the bones after it move out.</summary>
     public static readonly PropertyInfo Length = new("length", "Length", "%", 100, -500, 1000, 0, 1);
 
@@ -62,8 +65,8 @@ public static class Properties
     public static readonly PlaceInfo StandPlace = new("place", "Place", ["x", "y"]);
     public static readonly PropertyInfo FacesCamera = new("facesCamera", "Faces the camera", "", 0, 0, 1, 0, 1) { Choices = [new("", "As it stands"), new(Address.Camera, "Always")] };
 
-    /// <summary>Turn, shift and stretch: the whole body, and the first five of every part.</summary>
-    public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY];
+    /// <summary>Turn, shift, stretch and squash: the whole body, and the first six of every part.</summary>
+    public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY, Squash];
 
     private static readonly FrozenDictionary<string, PropertyInfo> OfPuppets = OfBody
         .Concat([Length, Size, Planted, RidesOn, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])

@@ -93,7 +93,7 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         return
         [
             Key(Properties.Turn, turn), Key(Properties.ShiftX, shift.X), Key(Properties.ShiftY, shift.Y),
-            Key(Properties.StretchX, stretchX * 100), Key(Properties.StretchY, stretchY * 100),
+            Key(Properties.StretchX, stretchX * 100), Key(Properties.StretchY, stretchY * 100), Key(Properties.Squash, 100),
         ];
 
         KeyValue Key(PropertyInfo property, double value) => new(AddressOf(property), Math.Round(value, 4));

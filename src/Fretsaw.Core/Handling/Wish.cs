@@ -18,7 +18,6 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(MakeReach), "makeReach")]
 [JsonDerivedType(typeof(PlantReach), "plantReach")]
 [JsonDerivedType(typeof(HandOver), "handOver")]
-[JsonDerivedType(typeof(StretchOneWay), "stretchOneWay")]
 [JsonDerivedType(typeof(Squash), "squash")]
 [JsonDerivedType(typeof(KeepActing), "keepActing")]
 [JsonDerivedType(typeof(Blink), "blink")]

@@ -104,23 +104,28 @@ internal sealed class Overstretched : IFrameCheck
         }
     }
 
-    /// <summary>Of what stretches the part, itself or what carries it, every key down gets the one across that keeps the area.</summary>
+    /// <summary>
+    /// Of what stretches the part, itself or what carries it, every key of a stretch becomes one of a squash of the same proportions,
+    /// which keeps the area between keys too.
+    /// </summary>
     private Together? Mend(PartPlan part)
     {
         var owner = thing.Plan.Thing.Id;
         var evaluator = new Evaluator(plan);
         foreach (var carrier in CarriersOf(part).Append(Address.Body))
         {
-            Address down = new(owner, carrier, Properties.StretchY.Name), across = new(owner, carrier, Properties.StretchX.Name);
+            Address Of(PropertyInfo property) => new(owner, carrier, property.Name);
+            var (across, down, squash) = (Of(Properties.StretchX), Of(Properties.StretchY), Of(Properties.Squash));
             var frames = plan.Shot.Tracks.Where(track => track.Address == down || track.Address == across).SelectMany(track => track.AllKeys).Select(key => key.Frame).Where(key => key >= 1 && key <= plan.Shot.Length).Distinct().Order();
             var edits = new List<Edit>();
             foreach (var frame in frames)
             {
                 evaluator.EvaluateStage(frame);
                 var (x, y) = (evaluator.Values[plan.Slots.Find(across)], evaluator.Values[plan.Slots.Find(down)]);
-                if (Math.Abs((x * y / 10_000) - 1) > 0.01 && Math.Abs(y) > 1)
+                if (Math.Abs((Math.Abs(x * y) / 10_000) - 1) > 0.01 && Math.Abs(x) > 1 && Math.Abs(y) > 1)
                 {
-                    edits.Add(new SetKeys(plan.Shot.Id, frame, [new KeyValue(across, Math.Round(10_000 / y, 2)), new KeyValue(down, y)]));
+                    var squashed = Math.Clamp(evaluator.Values[plan.Slots.Find(squash)] * Math.Sqrt(Math.Abs(x / y)), Properties.Squash.Min, Properties.Squash.Max);
+                    edits.Add(new SetKeys(plan.Shot.Id, frame, [new KeyValue(across, Math.Sign(x) * 100), new KeyValue(down, Math.Sign(y) * 100), new KeyValue(squash, Math.Round(squashed, 2))]));
                 }
             }
 

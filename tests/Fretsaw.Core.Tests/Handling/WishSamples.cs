@@ -15,7 +15,6 @@ internal static class WishSamples
         new FocusOn("s", 9, "flat"),
         new MakeReach("pup", "tip", "reach-2"),
         new PlantReach("s", "use", "reach", 9, true),
-        new StretchOneWay("s", "use", "mouth", 9, "stretchX", 120),
         new Squash("s", "use", 9),
         new HandOver("s", "use", "mouth", 9, "stand"),
         new MeshOf("pup", "bent", 300),

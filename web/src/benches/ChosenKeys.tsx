@@ -14,7 +14,7 @@ import { beadsOf, choiceHere, countOf, spanOf } from "../strip/beads";
 const kinds = [
   { name: "place", properties: ["shift", "shiftX", "shiftY", "place", "x", "y", "truck", "boom", "dolly"] },
   { name: "turn", properties: ["turn", "pan", "tilt", "roll"] },
-  { name: "size", properties: ["stretchX", "stretchY", "size", "length"] },
+  { name: "size", properties: ["stretchX", "stretchY", "squash", "size", "length"] },
 ];
 
 const frames = { unit: "fr.", decimals: 0, step: 1 };

@@ -1,6 +1,3 @@
-import type { ValueLine } from "../api/types";
-import { CommandButton } from "../commands/CommandButton";
-import { engine } from "../engine/engine";
 import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
 import { commit } from "../state/film";
@@ -25,7 +22,6 @@ export function ValueFields({
   const shot = useShot();
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
-  const keepsArea = useStore((state) => state.keepsArea);
   const values = useAnswer(shot ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing } : null);
   if (!shot) return null;
   const obeys = values?.lines.find((line) => line.obeys)?.obeys;
@@ -49,35 +45,11 @@ export function ValueFields({
               key={line.address.property}
               line={line}
               disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
-              edit={(value) =>
-                keepsArea && isStretch(line) && value !== 0
-                  ? engine.work({
-                      kind: "stretchOneWay",
-                      shot: shot.id,
-                      owner,
-                      thing,
-                      frame,
-                      property: line.address.property,
-                      percent: value,
-                    })
-                  : keyed(shot.id, frame, line, value)
-              }
+              edit={(value) => keyed(shot.id, frame, line, value)}
             />
           ),
         )}
-      {values?.lines.some(isStretch) && (
-        <CommandButton
-          command="keep-area"
-          says="Whether what is stretched one way gives the other way"
-          aria-pressed={keepsArea}
-          sx={{ mt: 0.5 }}
-        >
-          Stretch: {keepsArea ? "area kept" : "free"}
-        </CommandButton>
-      )}
       {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
     </>
   );
 }
-
-const isStretch = ({ address }: ValueLine) => address.property === "stretchX" || address.property === "stretchY";

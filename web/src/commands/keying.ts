@@ -134,12 +134,6 @@ export const keying: Command[] = [
     run: () => set({ wholeBody: !get().wholeBody }),
   },
   {
-    id: "keep-area",
-    name: "Stretching keeps the area, or is free",
-    places: ["act"],
-    run: () => set({ keepsArea: !get().keepsArea }),
-  },
-  {
     id: "squash",
     name: "Squash on contact: wide at this frame, back in four",
     places: ["act"],

@@ -210,8 +210,6 @@ export interface State {
   wholeBody: boolean;
   /** What becomes of the other side while one is dragged. */
   otherSide: OtherSide;
-  /** What is stretched one way gives the other way. */
-  keepsArea: boolean;
   /** Weight and plumb line are shown also while nothing is dragged. */
   balance: boolean;
   /** Width to height of the room that a puppet on the bench has. */
@@ -335,7 +333,6 @@ export const useStore = create<State>(() => ({
   brush: { radius: 60, strength: 1, softness: 1, kind: "Push", works: "", target: 1 },
   wholeBody: false,
   otherSide: "Stays",
-  keepsArea: true,
   balance: false,
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },

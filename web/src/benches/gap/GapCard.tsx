@@ -72,6 +72,7 @@ const titles: Record<string, string> = {
   shift: "place",
   stretchX: "width",
   stretchY: "height",
+  squash: "squash",
 };
 
 function GapFields({ owner, here }: { owner: string; here: GapHere }) {
