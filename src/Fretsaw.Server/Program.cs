@@ -49,6 +49,7 @@ builder.Services.AddSingleton(services =>
 builder.Services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
 builder.Services.AddSingleton<FilmStore>();
 builder.Services.AddSingleton<ShelfStore>();
+builder.Services.AddSingleton<KeptShelf>();
 builder.Services.AddSingleton<AssetStore>();
 builder.Services.AddSingleton<PrintStore>();
 builder.Services.AddSingleton<OpenFilms>();
@@ -83,6 +84,7 @@ app.MapSounds();
 app.UseWebSockets();
 app.MapFace();
 app.MapShelf();
+app.MapKeptShelf();
 app.MapPrints();
 app.MapFallbackToPage(places);
 try

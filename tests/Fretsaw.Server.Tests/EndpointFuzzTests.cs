@@ -70,6 +70,8 @@ public sealed class EndpointFuzzTests : IDisposable
         words["asset"] = (await server.Film(words["id"])).GetProperty("drawings").EnumerateArray().First(drawing => drawing.TryGetProperty("raster", out _)).GetProperty("raster").GetProperty("asset").GetString()!;
         await server.Edit("demo", """{"kind":"changePuppet","puppetId":"bramble-puppet","shelf":"bramble"}""");
         words["shelved"] = "bramble";
+        words["kept"] = (await server.Film(words["id"])).GetProperty("kept")[0].GetProperty("id").GetString()!;
+        (await server.Http.PutAsync($"/api/films/{words["id"]}/kept/{words["kept"]}/shelf", null)).EnsureSuccessStatusCode();
         (words["owner"], words["peaks"]) = ("use", (await server.Film(words["id"])).GetProperty("sounds")[0].GetProperty("peaks").GetString()!);
         const string Gesture = """{"view":{"shot":"s"},"frame":4,"grip":{"kind":"Turn","thing":"tail","owner":"use"},"from":{"x":90,"y":80}}""";
         const string Order = """{"shot":"s","format":"png","from":1,"to":1,"width":32,"height":18}""";
@@ -130,6 +132,10 @@ public sealed class EndpointFuzzTests : IDisposable
             ["GET /api/shelf"] = new("/api/shelf"),
             ["GET /api/shelf/{puppet}/picture.png"] = new("/api/shelf/{shelved}/picture.png"),
             ["DELETE /api/shelf/{puppet}"] = new("/api/shelf/{shelved}"),
+            [$"PUT {film}/kept/{{kept}}/shelf"] = new(film + "/kept/{kept}/shelf"),
+            ["GET /api/shelf/kept"] = new("/api/shelf/kept"),
+            ["GET /api/shelf/kept/{kept}"] = new("/api/shelf/kept/{kept}"),
+            ["DELETE /api/shelf/kept/{kept}"] = new("/api/shelf/kept/{kept}"),
             [$"GET {film}/prints"] = new(film + "/prints"),
             [$"POST {film}/prints"] = new(film + "/prints", Json: Order),
             ["POST /api/prints/{print}/cancel"] = new("/api/prints/{print}/cancel"),

@@ -84,6 +84,33 @@ public sealed class ShelfTests : IDisposable
         Assert.Equal((await server.Film("demo")).GetProperty("puppets").GetArrayLength(), (await elsewhere.Film(there)).GetProperty("puppets").GetArrayLength());
     }
 
+    [Fact]
+    public async Task What_is_kept_goes_on_the_shelf_and_another_film_takes_its_own()
+    {
+        var kept = (await server.Film("demo")).GetProperty("kept")[0];
+        var (id, name) = (kept.GetProperty("id").GetString()!, kept.GetProperty("name").GetString());
+        (await server.Http.PutAsync($"/api/films/demo/kept/{id}/shelf", null)).EnsureSuccessStatusCode();
+        server.Restart();
+        Assert.Equal(name, (await server.Get("/api/shelf/kept"))[0].GetProperty("name").GetString());
+        var there = await server.Get($"/api/shelf/kept/{id}");
+        Assert.Equal(kept.ToString(), there.ToString());
+
+        // Renamed in the film, it is on the shelf as it was put there, until it is put there again.
+        await server.Edit("demo", $$"""{"kind":"renameKept","keptId":"{{id}}","name":"Other"}""");
+        Assert.Equal(name, (await server.Get($"/api/shelf/kept/{id}")).GetProperty("name").GetString());
+        (await server.Http.PutAsync($"/api/films/demo/kept/{id}/shelf", null)).EnsureSuccessStatusCode();
+        Assert.Equal("Other", Assert.Single((await server.Get("/api/shelf/kept")).EnumerateArray()).GetProperty("name").GetString());
+
+        var made = await server.Http.PostAsJsonAsync("/api/films", new { name = "Second film" });
+        var film = (await made.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("id").GetString()!;
+        await server.Edit(film, $$"""{"kind":"keep","kept":{{there}} }""");
+        Assert.Equal(id, (await server.Film(film)).GetProperty("kept")[0].GetProperty("id").GetString());
+        (await server.Http.DeleteAsync($"/api/shelf/kept/{id}")).EnsureSuccessStatusCode();
+        Assert.Equal(0, (await server.Get("/api/shelf/kept")).GetArrayLength());
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.PutAsync("/api/films/demo/kept/nothing/shelf", null)).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/shelf/kept/nothing")).StatusCode);
+    }
+
     /// <summary>The demo's puppet on the shelf, and a second film with a copy.</summary>
     private async Task<(string Film, string Puppet)> Shared()
     {

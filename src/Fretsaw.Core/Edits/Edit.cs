@@ -71,6 +71,7 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(RetimeKeys), "retimeKeys")]
 [JsonDerivedType(typeof(RemoveChosenKeys), "removeChosenKeys")]
 [JsonDerivedType(typeof(CopyKeys), "copyKeys")]
+[JsonDerivedType(typeof(Lend), "lend")]
 [JsonDerivedType(typeof(StretchShot), "stretchShot")]
 [JsonDerivedType(typeof(InsertFrames), "insertFrames")]
 [JsonDerivedType(typeof(TakeOutFrames), "takeOutFrames")]

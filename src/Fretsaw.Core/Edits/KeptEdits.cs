@@ -68,6 +68,9 @@ public sealed record PutPose(string ShotId, string Owner, string KeptId, int Fra
     /// <summary>On top of what is there.</summary>
     public bool Offset { get; init; }
 
+    /// <summary>Kept controls that take no part, by the ids they were kept with.</summary>
+    public ImmutableArray<string> Without { get; init; } = [];
+
     /// <summary>The frame of an action that is put on as a pose.</summary>
     public int At { get; init; } = 1;
 
@@ -79,7 +82,7 @@ public sealed record PutPose(string ShotId, string Owner, string KeptId, int Fra
         var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
         var kept = film.Kept.Find(KeptId, "kept pose or action");
         var acted = new Acted(film, shot, Owner);
-        var values = ActionValues.Of(film, puppet, Owner, kept, new HowToAct(1, StrengthPercent >= HowToAct.ChoosesFrom, Mirror, []))
+        var values = ActionValues.Of(film, puppet, Owner, kept, new HowToAct(1, StrengthPercent >= HowToAct.ChoosesFrom, Mirror, Without))
             .Where(value => Things.IsEmpty || Things.Contains(value.Address.Thing)).Select(value => Value(value, acted)).ToImmutableArray();
         FilmException.ThrowIf(values.IsEmpty, $"'{kept.Name}'", $"finds nothing on '{puppet.Name}' that fits", "say which of its controls fit");
         return Keying.Put(film, shot, Frame, values);

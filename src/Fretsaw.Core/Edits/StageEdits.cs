@@ -115,14 +115,18 @@ public sealed record RemoveThing(string ShotId, string ThingId) : Edit
 
 internal static class Stage
 {
-    public static Shot Without(Shot shot, string thing) => shot with
+    public static Shot Without(Shot shot, string thing)
     {
-        Things = shot.Things.Without(thing, "thing"),
-        Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner == thing),
-        Cards = shot.Cards.RemoveAll(card => card.Owner == thing),
-        Placed = shot.Placed.RemoveAll(one => one.Owner == thing),
-        Cues = shot.Cues.RemoveAll(cue => cue.Owner == thing),
-    };
+        var left = Lents.Without(shot, (_, lent) => lent.To == thing);
+        return left with
+        {
+            Things = left.Things.Without(thing, "thing"),
+            Tracks = left.Tracks.RemoveAll(track => track.Address.Owner == thing),
+            Cards = left.Cards.RemoveAll(card => card.Owner == thing),
+            Placed = left.Placed.RemoveAll(one => one.Owner == thing),
+            Cues = left.Cues.RemoveAll(cue => cue.Owner == thing),
+        };
+    }
 }
 
 public sealed record AddShake(string ShotId, Shake Shake) : Edit

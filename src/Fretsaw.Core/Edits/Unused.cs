@@ -56,15 +56,18 @@ internal static class Unused
             return shot;
         }
 
+        shot = Lents.Without(shot, (thing, lent) =>
+            (owners.Contains(thing) && !things.ContainsKey(lent.Part)) || (owners.Contains(lent.To) && lent.On != Address.Body && !things.ContainsKey(lent.On)));
         ImmutableArray<Address> touched =
         [
             .. shot.Tracks.Where(track => owners.Contains(track.Address.Owner) && track.Address.Thing != Address.Stand && !faces.Contains(track.Address.Thing)).Select(track => track.Address)
                 .Where(address => !things.TryGetValue(address.Thing, out var table) || Properties.Named(table, address.Property) is { Jumps: true } or null),
         ];
-        return touched.IsEmpty ? shot : Tracks.OnEach(shot, null, touched, (track, _) => Kept(track, things));
+        return touched.IsEmpty ? shot : Tracks.OnEach(shot, null, touched, (track, _) => Kept(track, things, id => Lents.Has(shot, track.Address, id)));
     }
 
-    private static IEnumerable<Key> Kept(Track track, Dictionary<string, ImmutableArray<PropertyInfo>> things)
+    /// <param name="isLent">Whether a choice is another puppet's.</param>
+    private static IEnumerable<Key> Kept(Track track, Dictionary<string, ImmutableArray<PropertyInfo>> things, Predicate<string> isLent)
     {
         if (!things.TryGetValue(track.Address.Thing, out var table))
         {
@@ -73,6 +76,6 @@ internal static class Unused
 
         // A swap or carrier that is gone is chosen no more: the part goes on with what it had before.
         var property = Properties.Named(table, track.Address.Property);
-        return track.AllKeys.Where(key => key is not ChoiceKey choice || (property is not null && property.Choices.Any(one => one.Id == choice.Id)));
+        return track.AllKeys.Where(key => key is not ChoiceKey choice || (property is not null && (property.Choices.Any(one => one.Id == choice.Id) || isLent(choice.Id))));
     }
 }

@@ -39,6 +39,12 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
     /// <summary>How heavy a part is and where its middle is now, posed puppet pixels.</summary>
     internal static (double Weight, Point At) OfPart(Evaluator frame, CastFrame cast, PartPlan part)
     {
+        if (cast.Skeleton.LentOf(part.Node) >= 0)
+        {
+            // Another carries it.
+            return default;
+        }
+
         var drawings = frame.Plan.Film.Drawings;
         var world = cast.Worlds[part.Node];
         if (part.Limb is { } limb)

@@ -8,9 +8,9 @@ public sealed class CastFrame
     internal CastFrame(ThingPlan use, double frameRate)
     {
         (Use, Plan) = (use, use.Puppet!);
-        Skeleton = new Skeleton(Plan);
+        Skeleton = new Skeleton(Plan, use.Lent);
         Meshes = [.. Plan.Parts.Select(part => part.Mesh is null ? null : new MeshFrame(part.Mesh))];
-        FollowThrough = Plan.FollowThroughs.Length == 0 ? null : new FollowThroughFrame(Plan, frameRate);
+        FollowThrough = Plan.FollowThroughs.Length == 0 ? null : new FollowThroughFrame(use, frameRate);
     }
 
     public ThingPlan Use { get; }
@@ -33,22 +33,22 @@ public sealed class CastFrame
 
     internal FollowThroughFrame? FollowThrough { get; }
 
-    internal void Pose(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch, double wind, bool draft)
+    /// <summary>Its bones and parts. What others carry of it stands anywhere until they stand, see <see cref="StandAgain"/>.</summary>
+    internal void Stand(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch)
     {
-        var ground = standing.Ground(Plan.Puppet.Origin);
-        ReadOnlySpan<double> values = Use.PuppetValues(driven);
-        ReadOnlySpan<Point> behind = [];
-        if (FollowThrough is { } late)
-        {
-            late.Evaluate(shot, Use, frame, scratch, ground, values);
-            Skeleton.Pose(ground, values, late.Turns);
-            behind = late.Behind;
-        }
-        else
-        {
-            Skeleton.Pose(ground, values, []);
-        }
+        FollowThrough?.Evaluate(shot, Use, frame, scratch, standing.Ground(Plan.Puppet.Origin), Use.PuppetValues(driven));
+        StandAgain(standing, driven);
+    }
 
+    /// <summary>The same once more, with those in their places who carry something of it.</summary>
+    internal void StandAgain(in Standing standing, double[] driven) =>
+        Skeleton.Pose(standing.Ground(Plan.Puppet.Origin), Use.PuppetValues(driven), FollowThrough is { } late ? late.Turns : []);
+
+    /// <summary>What is bent, on bones and parts that stand.</summary>
+    internal void Bend(Plan shot, double frame, double[] driven, double wind, bool draft)
+    {
+        ReadOnlySpan<double> values = Use.PuppetValues(driven);
+        var behind = FollowThrough is { } late ? late.Behind : [];
         var seconds = (frame - 1) / shot.Film.FrameRate;
         foreach (var part in Plan.Parts)
         {

@@ -16,6 +16,7 @@ public sealed class Evaluator
     private readonly bool[] stale;
     private readonly bool[] unposed;
     private readonly int[] farToNear;
+    private readonly int[][] borrowers;
 
     public Evaluator(Plan plan)
     {
@@ -26,6 +27,7 @@ public sealed class Evaluator
         Cast = [.. Things.Where(thing => thing.Cast is not null).Select(thing => thing.Cast!)];
         (stale, unposed) = (new bool[plan.Slots.OwnerCount], new bool[Things.Length]);
         farToNear = [.. Enumerable.Range(0, Things.Length)];
+        borrowers = [.. plan.Things.Select(thing => plan.Things.Where(other => other.Lent.Any(lent => lent.Lender?.Index == thing.Index)).Select(other => other.Index).ToArray())];
     }
 
     public Plan Plan { get; private set; }
@@ -98,6 +100,11 @@ public sealed class Evaluator
         {
             unposed[owner - SlotLayout.FirstThing] = true;
             Things[owner - SlotLayout.FirstThing].Cast?.FollowThrough?.Forget(address.Thing);
+            foreach (var other in borrowers[owner - SlotLayout.FirstThing])
+            {
+                unposed[other] = true;
+                Things[other].Cast!.FollowThrough?.Forget(Address.Body);
+            }
         }
         else if (owner == SlotLayout.WindOwner)
         {
@@ -120,16 +127,45 @@ public sealed class Evaluator
     /// <summary>Poses one thing of the frame that the stage was evaluated for, for what asks of no other.</summary>
     public void Pose(ThingFrame thing)
     {
-        if (unposed[thing.Plan.Index] && thing.Cast is { } cast)
+        if (!unposed[thing.Plan.Index])
+        {
+            return;
+        }
+
+        // Beforehand: two puppets may carry something of each other.
+        unposed[thing.Plan.Index] = false;
+        if (thing.Cast is { } cast)
         {
             var (first, count) = Plan.Slots.SlotsOf(thing.Plan.Owner);
             keyed.AsSpan(first, count).CopyTo(driven.AsSpan(first));
             var drawn = Stepping.Drawn(Plan.Drawn(Frame), thing.Plan.Every);
             Pipeline.Drive(thing.Plan, drawn, driven);
-            cast.Pose(Plan, drawn, thing.Standing, driven, scratch, driven[Plan.WindSlot] / 100, IsDraft);
+            cast.Stand(Plan, drawn, thing.Standing, driven, scratch);
+            if (Lend(thing, cast))
+            {
+                cast.StandAgain(thing.Standing, driven);
+            }
+
+            cast.Bend(Plan, drawn, driven, driven[Plan.WindSlot] / 100, IsDraft);
+        }
+    }
+
+    /// <summary>Poses those who carry something of a puppet. What they carry it with hangs on no other, so one of them may ask back.</summary>
+    private bool Lend(ThingFrame thing, CastFrame cast)
+    {
+        var lends = false;
+        for (var k = 0; k < thing.Plan.Lent.Length; k++)
+        {
+            if (thing.Plan.Lent[k].Lender is { } plan && cast.Skeleton.LendsAt(k, DrivenOf(cast)))
+            {
+                var lender = Things[plan.Index];
+                Pose(lender);
+                cast.Skeleton.Lenders[k] = Lending.OnStage(lender.Cast!.Skeleton, thing.Plan.Lent[k].On);
+                lends = true;
+            }
         }
 
-        unposed[thing.Plan.Index] = false;
+        return lends;
     }
 
     /// <summary>

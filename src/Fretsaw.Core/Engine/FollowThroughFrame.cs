@@ -12,6 +12,7 @@ public sealed class FollowThroughFrame
 {
     private readonly PuppetPlan plan;
     private readonly Skeleton still;
+    private readonly Lending lending;
     private readonly double frameRate;
     private readonly int ring;
     private readonly int[] keptFrame;
@@ -19,10 +20,10 @@ public sealed class FollowThroughFrame
     private readonly Point[] behind;
     private readonly double[] turns;
 
-    public FollowThroughFrame(PuppetPlan plan, double frameRate)
+    public FollowThroughFrame(ThingPlan use, double frameRate)
     {
-        (this.plan, this.frameRate) = (plan, frameRate);
-        still = new Skeleton(plan);
+        (plan, this.frameRate) = (use.Puppet!, frameRate);
+        (still, lending) = (new Skeleton(plan, use.Lent), new Lending(use.Lent));
         ring = plan.FollowThroughs.Max(spring => spring.MemoryFrames) + 4;
         keptFrame = new int[ring];
         kept = new Point[ring * plan.FollowThroughs.Length];
@@ -81,6 +82,7 @@ public sealed class FollowThroughFrame
             behind[s] = place;
         }
 
+        lending.Set(shot, frame, still, values, scratch);
         still.Pose(ground, values, []);
         Array.Clear(turns);
         for (var s = 0; s < plan.FollowThroughs.Length; s++)
@@ -126,6 +128,7 @@ public sealed class FollowThroughFrame
         {
             Pipeline.Driven(shot, use, frame, scratch);
             var then = use.PuppetValues(scratch);
+            lending.Set(shot, frame, still, then, scratch);
             still.Pose(Standing.Of(use.StandValues(scratch)).Ground(plan.Puppet.Origin), then, []);
             for (var i = 0; i < plan.FollowThroughs.Length; i++)
             {

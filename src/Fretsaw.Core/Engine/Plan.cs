@@ -57,6 +57,9 @@ public sealed record ThingPlan(Thing Thing, int Index, int Slot, int Drawing, Pu
     /// <summary>The kept expressions that its puppet can have.</summary>
     public ExpressionPlan[] Expressions { get; init; } = [];
 
+    /// <summary>Its parts that others on the stage may carry.</summary>
+    public LentPlan[] Lent { get; init; } = [];
+
     /// <summary>What its mouth shows as it speaks; null for one that has no cues.</summary>
     public MouthPlan? Mouths { get; init; }
 

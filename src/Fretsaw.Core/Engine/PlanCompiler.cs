@@ -12,6 +12,7 @@ public static class PlanCompiler
         var camera = slots.Add(Address.Camera, new ValueTable([(Address.View, Properties.OfCamera(film))]));
         var wind = slots.Add(Address.Wind, new ValueTable([(Address.Air, Properties.Of(shot.Wind))]));
         var things = shot.Things.Select((thing, index) => Place(film, shot, thing, index, slots, rigs, cancel) with { Every = steps.Of(thing.Id) }).ToArray();
+        things = [.. things.Select(thing => thing.Thing.Body is Cast { Lent.IsEmpty: false } cast ? Lend(film, shot, thing, cast, things, slots) : thing)];
         return new Plan
         {
             Film = film,
@@ -24,6 +25,19 @@ public static class PlanCompiler
             References = [.. shot.References.Select(reference => (reference, reference.Pictures.Select(picture => rigs.DrawingsOf(film)[picture]).ToArray()))],
             Backdrop = backdrop ? film.Backdrop : default,
         };
+    }
+
+    private static ThingPlan Lend(Film film, Shot shot, ThingPlan thing, Cast cast, ThingPlan[] things, SlotLayout slots)
+    {
+        foreach (var part in cast.Lent.Select(lent => lent.Part).Distinct())
+        {
+            if (thing.Puppet!.Values.Find(part, Properties.RidesOn.Name) is >= 0 and var number)
+            {
+                slots.Show(thing.PuppetSlot + number, Properties.WithLenders(thing.Puppet.Values.PropertyOf(number), film, shot, cast, part));
+            }
+        }
+
+        return thing with { Lent = LentPlan.Of(shot, cast, thing.Puppet!, things) };
     }
 
     private static ThingPlan Place(Film film, Shot shot, Thing thing, int index, SlotLayout slots, RigCache rigs, CancellationToken cancel)

@@ -50,6 +50,9 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
     public const int TheBody = -1;
     public const int TheStand = -2;
 
+    /// <summary>The first of what else carries parts of a use, see <see cref="LentPlan"/>; the others lie below.</summary>
+    public const int FirstLender = -3;
+
     /// <summary>Where keys choose the carrier: 0 the one at rest, 1 the first of <see cref="Others"/>. −1 where there is no choice.</summary>
     public int RidesSlot { get; init; } = -1;
 
@@ -57,8 +60,30 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
     public int[] Others { get; init; } = [];
 
     /// <param name="values">Driven values, by the plan's slots.</param>
-    public int CarrierAt(ReadOnlySpan<double> values) =>
-        RidesSlot >= 0 && (int)Math.Round(values[RidesSlot]) is > 0 and var chosen && chosen <= Others.Length ? Others[chosen - 1] : Carrier;
+    /// <param name="lent">What the use may lend.</param>
+    /// <param name="index">The node's own.</param>
+    public int CarrierAt(ReadOnlySpan<double> values, LentPlan[] lent, int index)
+    {
+        if (RidesSlot < 0 || (int)Math.Round(values[RidesSlot]) is not (> 0 and var chosen))
+        {
+            return Carrier;
+        }
+
+        if (chosen <= Others.Length)
+        {
+            return Others[chosen - 1];
+        }
+
+        for (var k = 0; k < lent.Length; k++)
+        {
+            if (lent[k].Node == index && lent[k].Choice == chosen)
+            {
+                return FirstLender - k;
+            }
+        }
+
+        return Carrier;
+    }
 }
 
 /// <param name="Slot">First of the goal's three slots: shift across and down, planted.</param>

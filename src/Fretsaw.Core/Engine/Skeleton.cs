@@ -11,6 +11,7 @@ namespace Fretsaw.Core.Engine;
 public sealed class Skeleton
 {
     private readonly PuppetPlan plan;
+    private readonly LentPlan[] lent;
     private readonly double[] chainTurns;
     private readonly double[] chainLengths;
     private readonly Point[] joints;
@@ -20,10 +21,13 @@ public sealed class Skeleton
 
     /// <summary>Places on the ground → puppet pixels: what stands still while the body moves over it.</summary>
     private Affine offBody;
+    private Affine offStage;
 
-    public Skeleton(PuppetPlan plan)
+    /// <param name="lent">What the use may lend to others.</param>
+    public Skeleton(PuppetPlan plan, LentPlan[] lent)
     {
-        this.plan = plan;
+        (this.plan, this.lent) = (plan, lent);
+        (Lenders, GoalSpaces) = ([.. lent.Select(_ => Affine.Identity)], new Affine[plan.Reaches.Length]);
         var nodes = plan.Nodes.Length;
         (Worlds, Tips) = (new Affine[nodes], new Affine[nodes]);
         Goals = new Point[plan.Reaches.Length];
@@ -48,6 +52,44 @@ public sealed class Skeleton
     /// <summary>By reach, posed puppet pixels.</summary>
     public Point[] Goals { get; }
 
+    /// <summary>By reach, what its goal is shifted in → posed puppet pixels: the ground, the body, or a part that was let go with the chain.</summary>
+    public Affine[] GoalSpaces { get; }
+
+    /// <summary>By what is lent, rest places of what carries it → stage pixels. To be set before posing where <see cref="LendsAt"/> says so.</summary>
+    public Affine[] Lenders { get; }
+
+    /// <summary>Whether another carries it at given values.</summary>
+    /// <param name="index">In the use's <see cref="ThingPlan.Lent"/>.</param>
+    public bool LendsAt(int index, ReadOnlySpan<double> values) =>
+        plan.Nodes[lent[index].Node].CarrierAt(values, lent, lent[index].Node) == NodePlan.FirstLender - index;
+
+    /// <summary>In what the goal of a chain is shifted that is not planted, by the chain's first node or what is to carry it → posed puppet pixels.</summary>
+    public Affine FreeSpaceOf(int node) => LooseOf(node) is >= 0 and var loose ? Worlds[loose] : Affine.Identity;
+
+    /// <summary>The part, among a node and what carries it, that rides elsewhere than at rest: an arm that flies off takes its goal along.</summary>
+    /// <returns>Below 0 for none.</returns>
+    public int LooseOf(int node)
+    {
+        while (node >= 0 && carriers[node] == plan.Nodes[node].Carrier)
+        {
+            node = carriers[node];
+        }
+
+        return node;
+    }
+
+    /// <summary>What carries a posed part that hangs, itself or by what it rides on, on another of the stage.</summary>
+    /// <returns>Index in the use's <see cref="ThingPlan.Lent"/>, or −1.</returns>
+    public int LentOf(int node)
+    {
+        while (node >= 0 && lent.Length > 0)
+        {
+            node = carriers[node];
+        }
+
+        return node <= NodePlan.FirstLender ? NodePlan.FirstLender - node : -1;
+    }
+
     /// <param name="ground">Puppet pixels at rest → stage pixels.</param>
     /// <param name="values">Driven values of this use, by the plan's slots.</param>
     /// <param name="late">Extra turn of each node by follow-through, radians; empty for none.</param>
@@ -57,11 +99,12 @@ public sealed class Skeleton
         var body = Local(values, plan.BodySlot, plan.Puppet.Origin, 0);
         ToStage = Ground * body;
         body.TryInvert(out offBody);
+        ToStage.TryInvert(out offStage);
         for (var i = 0; i < plan.Nodes.Length; i++)
         {
             ref readonly var node = ref plan.Nodes[i];
             var extra = late.IsEmpty ? 0 : late[i];
-            carriers[i] = node.CarrierAt(values);
+            carriers[i] = node.CarrierAt(values, lent, i);
             var carrier = CarrierOf(i);
             if (node.IsBone)
             {
@@ -85,6 +128,7 @@ public sealed class Skeleton
     {
         NodePlan.TheBody => Affine.Identity,
         NodePlan.TheStand => offBody,
+        <= NodePlan.FirstLender and var lender => offStage * Lenders[NodePlan.FirstLender - lender],
         var carrier => plan.Nodes[node].IsBone ? Tips[carrier] : Worlds[carrier],
     };
 
@@ -135,13 +179,9 @@ public sealed class Skeleton
     /// <summary>Solves a reach in its carrier's space, and keeps turn and length of each bone for when it comes.</summary>
     private void Reach(ReadOnlySpan<double> values, ReachPlan reach, int index, in Affine carrier)
     {
-        var shifted = reach.GoalRest + new Point(values[reach.Slot], values[reach.Slot + 1]);
-        if (values[reach.Slot + 2] > 0.5)
-        {
-            // Planted: the goal stands on the ground, and the body moves over it.
-            shifted = offBody.Map(shifted);
-        }
-
+        // Planted: the goal stands on the ground, and the body moves over it.
+        GoalSpaces[index] = values[reach.Slot + 2] > 0.5 ? offBody : FreeSpaceOf(reach.Nodes[0]);
+        var shifted = GoalSpaces[index].Map(reach.GoalRest + new Point(values[reach.Slot], values[reach.Slot + 1]));
         Goals[index] = shifted;
         carrier.TryInvert(out var inverse);
         var goal = inverse.Map(shifted);

@@ -16,6 +16,7 @@ public sealed class SlotLayout
 
     private readonly List<Segment> segments = [];
     private readonly List<(int First, int Count)> owners = [];
+    private readonly Dictionary<int, PropertyInfo> own = [];
     private readonly Dictionary<string, int> ownerOf = new(StringComparer.Ordinal);
 
     /// <param name="Owner">As a number.</param>
@@ -54,6 +55,11 @@ public sealed class SlotLayout
 
     public PropertyInfo PropertyOf(int slot)
     {
+        if (own.TryGetValue(slot, out var property))
+        {
+            return property;
+        }
+
         var segment = SegmentOf(slot);
         return segment.Table.PropertyOf(slot - segment.First);
     }
@@ -71,6 +77,9 @@ public sealed class SlotLayout
             }
         }
     }
+
+    /// <summary>A value of which this shot's thing has more to choose from than its table says.</summary>
+    internal void Show(int slot, PropertyInfo property) => own[slot] = property;
 
     /// <summary>Adds an owner with its tables, one behind the other, and returns the first slot.</summary>
     internal int Add(string id, params ReadOnlySpan<ValueTable> tables)

@@ -39,8 +39,10 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
 
         var body = shot.Things.FirstOrDefault(candidate => candidate.Id == Cast)?.Body as Films.Cast
             ?? throw new FilmException($"puppet '{Cast}'", $"is not on the stage of '{shot.Name}'", "choose one that is");
-        return Bench(film, FindPuppet(film, body.Puppet), Cast) with
+        var bench = Bench(film, FindPuppet(film, body.Puppet), Cast);
+        return bench with
         {
+            Things = [bench.Things[0] with { Body = body }],
             Length = shot.Length,
             Tracks = shot.Tracks.RemoveAll(track => track.Address.Owner != Cast || track.Address.Thing is Address.Body or Address.Stand),
             Cards = shot.Cards.RemoveAll(card => card.Owner != Cast),

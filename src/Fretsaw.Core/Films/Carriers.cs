@@ -23,6 +23,26 @@ internal static class Carriers
         return carriers;
     }
 
+    /// <summary>Whether a part or bone is one of some, or may come to ride on one by any choice.</summary>
+    public static bool MayHang(Puppet puppet, string id, IReadOnlySet<string> on)
+    {
+        var (carriers, open, seen) = (Of(puppet), new Stack<string>([id]), new HashSet<string>(StringComparer.Ordinal));
+        while (open.TryPop(out var at))
+        {
+            if (on.Contains(at))
+            {
+                return true;
+            }
+
+            foreach (var carrier in seen.Add(at) ? carriers.GetValueOrDefault(at, []) : [])
+            {
+                open.Push(carrier);
+            }
+        }
+
+        return false;
+    }
+
     /// <returns>The ids of bones and parts so that every carrier comes before what it carries.</returns>
     /// <exception cref="FilmException">Something rides on itself by a detour.</exception>
     public static List<string> InOrder(Puppet puppet)

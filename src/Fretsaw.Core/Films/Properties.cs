@@ -94,6 +94,17 @@ public static class Properties
         _ => puppet.Parts.FirstOrDefault(part => part.Id == id)?.Name ?? puppet.Bones.FirstOrDefault(bone => bone.Id == id)?.Name ?? id,
     };
 
+    /// <summary>What a use of a puppet has more to choose from than the puppet: who else on the stage may carry a part.</summary>
+    /// <param name="property"><see cref="RidesOn"/> of the part.</param>
+    public static PropertyInfo WithLenders(PropertyInfo property, Film film, Shot shot, Cast cast, string part) =>
+        property with { Choices = [.. property.Choices, .. cast.Lent.Where(lent => lent.Part == part).Select(lent => new Choice(lent.Id, Lender(film, shot, lent)))] };
+
+    private static string Lender(Film film, Shot shot, Lent lent)
+    {
+        var puppet = shot.PuppetOf(film, lent.To);
+        return puppet is null ? lent.To : $"{shot.Things.First(thing => thing.Id == lent.To).Name}: {Carrier(lent.On, puppet)}";
+    }
+
     public static ImmutableArray<PropertyInfo> Of(Bone bone) => bone.FollowThrough is null ? [Turn, Length] : [Turn, Length, FollowThrough];
 
     /// <returns>None for a pin that only watches.</returns>
@@ -222,8 +233,9 @@ public static class Properties
         {
             null => [],
             { Stand: var stand } when thing == Address.Stand => Of(stand),
-            { Body: Cast { Puppet: var id } } when film.Puppets.FirstOrDefault(puppet => puppet.Id == id) is { } puppet =>
-                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found ? found.Table
+            { Body: Cast { Puppet: var id } cast } when film.Puppets.FirstOrDefault(puppet => puppet.Id == id) is { } puppet =>
+                OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found
+                    ? cast.Lent.IsEmpty ? found.Table : [.. found.Table.Select(property => property.Name == RidesOn.Name ? WithLenders(property, film, shot, cast, thing) : property)]
                 : film.Kept.Any(kept => kept.IsExpression && kept.Id == thing) ? [Amount]
                 : [],
             _ => [],

@@ -160,6 +160,12 @@ internal static class ShotCheck
                 break;
             case Cast cast:
                 Demand(puppets.Value.Contains(cast.Puppet), place, $"wants the puppet '{cast.Puppet}', which is not in the film", "bring the puppet in first");
+                Ids.Check(cast.Lent, place, "parts that others may carry");
+                foreach (var lent in cast.Lent)
+                {
+                    Demand(Ids.IsValid(lent.Part) && Ids.IsValid(lent.To) && Ids.IsValid(lent.On), place, $"lends '{lent.Part}' to '{lent.To}', '{lent.On}'", Ids.Remedy);
+                }
+
                 break;
             default:
                 throw new FilmException(place, "is of no kind that stands on a stage", "use one of the listed kinds");

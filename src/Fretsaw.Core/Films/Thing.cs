@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 
 namespace Fretsaw.Core.Films;
@@ -55,4 +56,18 @@ public abstract record Body;
 public sealed record Picture(string Drawing) : Body;
 
 /// <summary>A puppet, whose ground point is the thing's origin.</summary>
-public sealed record Cast(string Puppet) : Body;
+public sealed record Cast(string Puppet) : Body
+{
+    /// <summary>What of it others on the stage may carry in the course of the shot.</summary>
+    public ImmutableArray<Lent> Lent { get; init; } = [];
+}
+
+/// <summary>
+/// A part that a bone or part of another puppet on the stage may carry, keyed as <see cref="Properties.RidesOn"/> by this id. Such a part
+/// can also be let go.
+/// </summary>
+/// <param name="Part">Of the puppet itself.</param>
+/// <param name="To">The thing on the stage that carries it.</param>
+/// <param name="On">The part or bone of that thing's puppet; <see cref="Address.Body"/> for the whole of it.</param>
+/// <param name="Behind">Painted behind what carries it, and not before it.</param>
+public sealed record Lent(string Id, string Part, string To, string On, bool Behind = false) : IEntity;

@@ -41,8 +41,9 @@ internal static class Changeover
         var slot = frame.Plan.Slots.Find(address);
         if (slot < 0)
         {
-            // A choice that there was none of until now: what is so at rest.
-            return new KeyValue(address) { Choice = "" };
+            // There was no such value until now: what is so at rest.
+            var fresh = Properties.Find(address)!;
+            return fresh.Jumps ? new KeyValue(address) { Choice = "" } : new KeyValue(address, fresh.Default);
         }
 
         var property = frame.Plan.Slots.PropertyOf(slot);

@@ -7,10 +7,15 @@ using Fretsaw.Core.Geometry;
 namespace Fretsaw.Core.Handling;
 
 /// <summary>
-/// Lets a part go at a frame, hands it to another carrier, or takes hold of it again. Its shift, turn and stretch are keyed along,
-/// so that it keeps its place, turn and size on the stage through the change.
+/// Lets a part or bone go at a frame, hands it to another carrier or to another puppet, or takes hold of it again. Its shift, turn and
+/// stretch are keyed along, so that it keeps its place, turn and size on the stage through the change, and so are the goals of the
+/// chains that hang on it.
 /// </summary>
-/// <param name="To">Id of the part or bone that carries it from here on, <see cref="Address.Body"/>, or <see cref="Address.Stand"/> for nothing.</param>
+/// <param name="Part">A bone gets a part without art that carries it, since parts can be let go.</param>
+/// <param name="To">
+/// What carries it from here on: id of a part or bone, <see cref="Address.Body"/>, <see cref="Address.Stand"/> for nothing, or the part,
+/// bone or body of another on the stage as thing/part.
+/// </param>
 public sealed record HandOver(string Shot, string Owner, string Part, int Frame, string To) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
@@ -18,86 +23,80 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         var frame = frameAt(new View(Shot), Frame);
         var cast = Drag.FindCast(frame, Owner);
         var puppet = cast.Plan.Puppet;
-        var part = puppet.Parts.FirstOrDefault(one => one.Id == Part) ?? throw new FilmException($"part '{Part}'", "is not of this puppet", "choose one that is");
-        FilmException.ThrowIf(Part == To, $"part '{part.Name}'", "cannot ride on itself", "choose another carrier");
-        var atRest = To == (part.RidesOn ?? Address.Body);
-        var index = cast.Plan.NodeOf[Part];
-        var carrier = CarrierOf(cast, part);
-        FilmException.ThrowIf(Math.Abs(carrier.Determinant) < 1e-9, $"what carries '{part.Name}' from here on", "is stretched to nothing at this frame", "choose another frame");
-        carrier.TryInvert(out var inverse);
-        var node = cast.Plan.Nodes[index];
-        var local = inverse * cast.Worlds[index];
-        var now = Values(frame, node, local);
-        List<Edit> edits = [];
-        if (!atRest && !part.AlsoRidesOn.Contains(To))
-        {
-            edits.Add(new ChangePart(puppet.Id, Part) { AlsoRidesOn = part.AlsoRidesOn.Add(To) });
-        }
-
-        edits.AddRange(Outdated(film.Shots.Find(Shot, "shot"), atRest ? "" : To));
-        var carried = new KeyValue(new Address(Owner, Part, Properties.RidesOn.Name)) { Choice = atRest ? "" : To };
-        edits.AddRange(Changeover.At(Shot, Owner, Frame, [.. now, carried], frameAt));
-        return new Together(To == Address.Stand ? "Let it go" : atRest ? "Took hold of it again" : "Handed it over", edits);
+        var handed = Handed.Find(cast, Part);
+        FilmException.ThrowIf(Part == To || handed.Part.Id == To, $"part '{handed.Part.Name}'", "cannot ride on itself", "choose another carrier");
+        var taker = Taker.Find(film, frame, cast, handed.Part, To);
+        FilmException.ThrowIf(Math.Abs(taker.OnPuppet.Determinant) < 1e-9, $"what carries '{handed.Part.Name}' from here on", "is stretched to nothing at this frame", "choose another frame");
+        taker.OnPuppet.TryInvert(out var inverse);
+        var world = taker.Seen(frame, cast, handed);
+        var shot = film.Shots.Find(Shot, "shot");
+        var choice = new KeyValue(AddressOf(handed, Properties.RidesOn)) { Choice = taker.Choice };
+        ImmutableArray<KeyValue> now = [.. Values(frame, handed, inverse * world), .. Goals(cast, handed, taker, world), choice];
+        List<Edit> edits = [.. handed.Loosened(puppet), .. taker.Allowed(puppet.Id, Shot, Owner, handed.Part), .. Outdated(shot, choice, now)];
+        edits.AddRange(Changeover.At(Shot, Owner, Frame, now, frameAt));
+        return new Together(To == Address.Stand ? "Let it go" : taker.Choice == "" ? "Took hold of it again" : "Handed it over", edits);
     }
 
     /// <summary>Up to where it is handed on again, its keys were made for what carried it before, and mean nothing any more.</summary>
-    private IEnumerable<Edit> Outdated(Films.Shot shot, string to)
+    private IEnumerable<Edit> Outdated(Films.Shot shot, KeyValue carrier, ImmutableArray<KeyValue> now)
     {
-        if (shot.Tracks.Find(AddressOf(Properties.RidesOn))?.AllKeys.OfType<ChoiceKey>().FirstOrDefault(key => key.Frame > Frame && key.Id != to) is not { } next)
+        if (shot.Tracks.Find(carrier.Address)?.AllKeys.OfType<ChoiceKey>().FirstOrDefault(key => key.Frame > Frame && key.Id != carrier.Choice) is not { } next)
         {
             return [];
         }
 
-        var measured = Properties.OfBody.Select(property => shot.Tracks.WithNumber(AddressOf(property))).OfType<Track>().Distinct();
+        var measured = now.Where(value => value.Address != carrier.Address).Select(value => shot.Tracks.WithNumber(value.Address)).OfType<Track>().Distinct();
         var outdated = BeadsWithin.Of(measured, Frame + 1, next.Frame - 1);
         return outdated.IsEmpty ? [] : [new RemoveChosenKeys(Shot, outdated)];
     }
 
-    /// <summary>Where the part would stand at rest on what carries it from here on.</summary>
-    private Affine CarrierOf(CastFrame cast, Part part)
+    /// <summary>The goals of chains that hang on it go with it while it rides elsewhere than at rest.</summary>
+    private IEnumerable<KeyValue> Goals(CastFrame cast, Handed handed, Taker taker, Affine world)
     {
-        if (To == Address.Body)
+        for (var i = 0; i < cast.Plan.Reaches.Length; i++)
         {
-            return Affine.Identity;
-        }
+            var reach = cast.Plan.Reaches[i];
+            if (!cast.Skeleton.Hangs(reach.Nodes[0], handed.Node) || cast.Skeleton.LooseOf(reach.Nodes[0]) is >= 0 and var nearer && nearer != handed.Node && cast.Skeleton.Hangs(nearer, handed.Node))
+            {
+                continue;
+            }
 
-        if (To == Address.Stand)
-        {
-            cast.ToStage.TryInvert(out var offStage);
-            return offStage * cast.Skeleton.Ground;
+            var space = taker.Choice == "" ? cast.Skeleton.FreeSpaceOf(taker.Node) : world;
+            space.TryInvert(out var inverse);
+            var shift = inverse.Map(cast.Goals[i]) - reach.GoalRest;
+            yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.ShiftX.Name), Math.Round(shift.X, 3));
+            yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.ShiftY.Name), Math.Round(shift.Y, 3));
+            yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.Planted.Name)) { Choice = "" };
         }
-
-        return cast.Plan.NodeOf.TryGetValue(To, out var node) ? cast.Worlds[node]
-            : throw new FilmException($"what carries '{part.Name}' from here on", $"is '{To}', which is no part or bone of the puppet", "choose one that is");
     }
 
     /// <summary>
     /// A map as turn, shift and stretch about a pivot. A carrier that is stretched one way and turned also slants what it carries,
     /// which a part of its own cannot be: its pivot, its turn and its size along and across stay even then.
     /// </summary>
-    private ImmutableArray<KeyValue> Values(Evaluator frame, in NodePlan node, in Affine local)
+    private ImmutableArray<KeyValue> Values(Evaluator frame, Handed handed, in Affine local)
     {
-        var turned = frame.Values[frame.Plan.Slots.Find(AddressOf(Properties.Turn))];
+        var turned = Stands(Properties.Turn);
         var across = new Point(local.A, local.B);
         var turn = across.AngleRadians / Angles.RadiansPerDegree;
         var (stretchX, stretchY) = (across.Length, local.Determinant / Math.Max(1e-9, across.Length));
-        var wasMirrored = frame.Values[frame.Plan.Slots.Find(AddressOf(Properties.StretchX))] < 0;
-        if (wasMirrored)
+        if (Stands(Properties.StretchX) < 0)
         {
             (turn, stretchX, stretchY) = (turn + 180, -stretchX, -stretchY);
         }
 
         // The nearest of the turns that look the same, so that nothing spins on the way to a later key.
         turn += 360 * Math.Round((turned - turn) / 360);
-        var shift = local.Map(node.Pivot) - node.Pivot;
+        var shift = local.Map(handed.Part.Pivot) - handed.Part.Pivot;
         return
         [
             Key(Properties.Turn, turn), Key(Properties.ShiftX, shift.X), Key(Properties.ShiftY, shift.Y),
             Key(Properties.StretchX, stretchX * 100), Key(Properties.StretchY, stretchY * 100), Key(Properties.Squash, 100),
         ];
 
-        KeyValue Key(PropertyInfo property, double value) => new(AddressOf(property), Math.Round(value, 4));
+        KeyValue Key(PropertyInfo property, double value) => new(AddressOf(handed, property), Math.Round(value, 4));
+        double Stands(PropertyInfo property) => frame.Plan.Slots.Find(AddressOf(handed, property)) is >= 0 and var slot ? frame.Values[slot] : property.Default;
     }
 
-    private Address AddressOf(PropertyInfo property) => new(Owner, Part, property.Name);
+    private Address AddressOf(Handed handed, PropertyInfo property) => new(Owner, handed.Part.Id, property.Name);
 }

@@ -31,5 +31,5 @@ internal static class PathDrag
 
     /// <summary>The space in which its place runs → stage pixels.</summary>
     public static Affine SpaceOf(Evaluator stood, ThingFrame frame, string thing) =>
-        thing == Address.Stand || frame.Cast is null ? Affine.Identity : ShiftSpaces.ToStage(stood, frame.Cast, thing);
+        thing == Address.Stand || frame.Cast is null ? Affine.Identity : ShiftSpaces.ToStage(frame.Cast, thing);
 }

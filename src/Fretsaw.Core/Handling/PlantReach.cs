@@ -17,7 +17,7 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
         var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == Reach);
         FilmException.ThrowIf(index < 0, $"reach '{Reach}'", "is not on this puppet", "choose one that is");
         var onStage = cast.ToStage.Map(cast.Goals[index]);
-        (Planted ? cast.Skeleton.Ground : cast.ToStage).TryInvert(out var inverse);
+        (Planted ? cast.Skeleton.Ground : cast.ToStage * cast.Skeleton.FreeSpaceOf(cast.Plan.Reaches[index].Nodes[0])).TryInvert(out var inverse);
         var shift = inverse.Map(onStage) - cast.Plan.Reaches[index].GoalRest;
         return new Together(Planted ? "Planted it" : "Lifted it", [.. Changeover.At(Shot, Owner, Frame,
         [

@@ -17,8 +17,7 @@ internal static class Posing
         {
             GripKind.Turn or GripKind.Goal when gesture.Grip.WholeBody && WholeBody.Begin(gesture, stood, cast) is { } whole => whole,
             GripKind.Turn => Turn(gesture, stood, cast, toPicture),
-            GripKind.Shift or GripKind.Pin => Point(gesture, stood, stood.Things[cast.Use.Index].FromStage * ShiftSpaces.ToStage(stood, cast, thing)),
-            _ => Goal(gesture, stood, cast, toPicture),
+            _ => Point(gesture, stood, stood.Things[cast.Use.Index].FromStage * ShiftSpaces.ToStage(cast, thing)),
         };
     }
 
@@ -62,10 +61,6 @@ internal static class Posing
 
     /// <summary>Where the whole body is turned and shifted: the puppet's pixels before it is posed → picture pixels.</summary>
     private static Homography BodySpace(Evaluator stood, CastFrame cast) => stood.Things[cast.Use.Index].FromStage * cast.Skeleton.Ground;
-
-    /// <summary>A goal follows the pointer; a planted one does so on the ground.</summary>
-    private static PoseDrag Goal(Gesture gesture, Evaluator stood, CastFrame cast, Homography toPicture) =>
-        Point(gesture, stood, ShiftSpaces.IsPlanted(stood, cast, gesture.Grip.Thing) ? BodySpace(stood, cast) : toPicture);
 
     /// <summary>Shifts run in a space; the pointer's way is brought into it.</summary>
     private static PoseDrag Point(Gesture gesture, Evaluator stood, Homography spaceToPicture)

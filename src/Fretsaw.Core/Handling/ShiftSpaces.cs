@@ -9,7 +9,7 @@ internal static class ShiftSpaces
 {
     /// <summary>The space → stage pixels.</summary>
     /// <exception cref="FilmException">The puppet has no such thing.</exception>
-    public static Affine ToStage(Evaluator stood, CastFrame cast, string thing)
+    public static Affine ToStage(CastFrame cast, string thing)
     {
         if (thing == Address.Body)
         {
@@ -21,14 +21,9 @@ internal static class ShiftSpaces
             return cast.ToStage * cast.Skeleton.CarrierOf(node);
         }
 
-        return Array.Exists(cast.Plan.Reaches, reach => reach.Reach.Id == thing)
-            ? IsPlanted(stood, cast, thing) ? cast.Skeleton.Ground : cast.ToStage
-            : cast.ToStage * OfPin(cast, thing, out _);
+        var reach = Array.FindIndex(cast.Plan.Reaches, one => one.Reach.Id == thing);
+        return cast.ToStage * (reach >= 0 ? cast.Skeleton.GoalSpaces[reach] : OfPin(cast, thing, out _));
     }
-
-    /// <summary>A planted goal stands on the ground, whatever the body does.</summary>
-    public static bool IsPlanted(Evaluator stood, CastFrame cast, string reach) =>
-        stood.Plan.Slots.Find(new Address(cast.Use.Thing.Id, reach, Properties.Planted.Name)) is >= 0 and var slot && stood.Values[slot] > 0.5;
 
     /// <summary>What takes a pin along: the space → posed puppet pixels.</summary>
     public static Affine OfPin(CastFrame cast, string pin, out Point rest)

@@ -33,7 +33,7 @@ internal sealed class WholeBody
     {
         var pulled = gesture.Grip.Kind == GripKind.Goal ? Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == gesture.Grip.Thing) : -1;
         var first = pulled >= 0 ? cast.Skeleton.CarrierIndexOf(cast.Plan.Reaches[pulled].Nodes[0]) : cast.Plan.NodeOf.GetValueOrDefault(gesture.Grip.Thing, NodePlan.TheStand);
-        return first == NodePlan.TheStand ? null : new WholeBody(stood, cast, pulled).Drag(gesture, first);
+        return first == NodePlan.TheStand || cast.Skeleton.LooseOf(first) >= 0 ? null : new WholeBody(stood, cast, pulled).Drag(gesture, first);
     }
 
     private PoseDrag? Drag(Gesture gesture, int first)
@@ -150,7 +150,8 @@ internal sealed class WholeBody
             [.. weights.All], weights.Hand, [.. feet], new Point(cast.ToStage.A, cast.ToStage.C), balance.Centre.X, left, right);
     }
 
-    private bool IsPlanted(ReachPlan reach) => ShiftSpaces.IsPlanted(stood, cast, reach.Reach.Id);
+    /// <summary>A planted goal stands on the ground, whatever the body does.</summary>
+    private bool IsPlanted(ReachPlan reach) => stood.DrivenOf(cast)[reach.Slot + 2] > 0.5;
 
     private bool IsBearing(ReachPlan reach) => IsPlanted(reach) && (pulled < 0 || reach != cast.Plan.Reaches[pulled]);
 

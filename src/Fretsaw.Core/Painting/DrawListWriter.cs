@@ -149,11 +149,53 @@ public sealed class DrawListWriter
     private PixelBox Puppet(Evaluator frame, CastFrame cast, in PaintedArea area)
     {
         var box = PixelBox.Empty;
-        foreach (var part in cast.Plan.Painted)
+        for (var i = 0; i < cast.Plan.Painted.Length; i++)
         {
-            box = box.With(Matted(frame, cast, part, area));
+            box = box.With(Borrowed(frame, cast, i, area));
+            if (cast.Skeleton.LentOf(cast.Plan.Painted[i].Node) < 0)
+            {
+                box = box.With(Matted(frame, cast, cast.Plan.Painted[i], area));
+            }
         }
 
+        return box.With(Borrowed(frame, cast, cast.Plan.Painted.Length, area));
+    }
+
+    /// <summary>Parts of others that a puppet carries, after so many of its own: they lie on its plane, and are as soft and as solid as it.</summary>
+    private PixelBox Borrowed(Evaluator frame, CastFrame cast, int after, in PaintedArea area)
+    {
+        var box = PixelBox.Empty;
+        foreach (var owner in frame.Cast)
+        {
+            foreach (var part in owner.Use.Lent.Length == 0 ? [] : owner.Plan.Painted)
+            {
+                if (owner.Skeleton.LentOf(part.Node) is >= 0 and var k && owner.Use.Lent[k].Lender?.Index == cast.Use.Index && owner.Use.Lent[k].After == after)
+                {
+                    box = box.With(Borrowed(frame, cast, owner, part, area));
+                }
+            }
+        }
+
+        return box;
+    }
+
+    private PixelBox Borrowed(Evaluator frame, CastFrame cast, CastFrame owner, PartPlan part, in PaintedArea area)
+    {
+        cast.ToStage.TryInvert(out var offStage);
+        var across = Homography.Of(offStage * owner.ToStage);
+        var group = words.Begin(DrawList.GroupNode);
+        Place(Blend.Normal, 1, 0, across, Straight);
+        var box = Matted(frame, owner, part, area with { ToPainted = area.ToPainted.Then(across) });
+        if (box.IsEmpty)
+        {
+            words.Rewind(group);
+            return box;
+        }
+
+        words.End(group, box);
+
+        // Where it lies on its carrier is said by the group alone.
+        parts.Key = words.Hash(group, group + WordBuffer.NodeHead + WordBuffer.BoxBytes, parts.Key);
         return box;
     }
 

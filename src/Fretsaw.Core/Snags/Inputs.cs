@@ -29,7 +29,10 @@ internal readonly struct Inputs
 
     /// <summary>What a puppet's pose is made of.</summary>
     public static IEnumerable<object?> OfPose(Plan plan, ThingPlan thing) =>
-        [thing.Puppet, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
+        [.. OfOwnPose(plan, thing), .. thing.Lent.Select(lent => lent.Lender).OfType<ThingPlan>().Distinct().SelectMany(lender => OfOwnPose(plan, lender))];
+
+    private static IEnumerable<object?> OfOwnPose(Plan plan, ThingPlan thing) =>
+        [thing.Puppet, thing.Thing.Body, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
 
     private static IEnumerable<object?> OfOwner(Plan plan, string owner) =>
         plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner)).Concat(plan.Shot.Cues.Where(cue => cue.Owner == owner));

@@ -44,6 +44,8 @@ public class KeptPoseTests
     {
         var film = Put(100, put => put with { Things = ["look"] });
         Assert.Equal((-10, 50), (film.Seen(40, "head", "turn"), film.Seen(40, "look", "across")));
+        film = Put(100, put => put with { Without = ["head", "hand"] });
+        Assert.Equal((-10, 50, 60), (film.Seen(40, "head", "turn"), film.Seen(40, "look", "across"), film.Seen(40, "hand", "shiftX")));
     }
 
     [Fact]

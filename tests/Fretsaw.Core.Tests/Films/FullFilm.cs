@@ -207,7 +207,7 @@ internal static class FullFilm
                 Body = new Picture("photo"),
                 Stand = new Stand { Distance = 5, X = 10, Y = 20, SizePercent = 80, TurnDegrees = 3, OpacityPercent = 90, FacesCamera = true },
             },
-            TestFilm.Use("use", "pup"),
+            TestFilm.Use("use", "pup") with { Body = new Cast("pup") { Lent = [new Lent("lent", "mouth", "use-2", "tip", Behind: true)] } },
         ],
         Tracks =
         [

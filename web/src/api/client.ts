@@ -132,6 +132,12 @@ export const api = {
   shelf: () => answer(client.GET("/api/shelf")),
   takeFromShelf: (id: string, puppet: string) =>
     answer(client.POST("/api/films/{id}/shelf/{puppet}", { params: { path: { id, puppet } } })),
+  keptShelf: () => answer(client.GET("/api/shelf/kept")),
+  keptOnShelf: (kept: string) => answer(client.GET("/api/shelf/kept/{kept}", { params: { path: { kept } } })),
+  putKeptOnShelf: (id: string, kept: string) =>
+    answer(client.PUT("/api/films/{id}/kept/{kept}/shelf", { params: { path: { id, kept } } })),
+  removeKeptFromShelf: (kept: string) =>
+    answer(client.DELETE("/api/shelf/kept/{kept}", { params: { path: { kept } } })),
   removeFromShelf: (puppet: string) => answer(client.DELETE("/api/shelf/{puppet}", { params: { path: { puppet } } })),
   prints: (id: string) => answer(client.GET("/api/films/{id}/prints", { params: { path: { id } } })),
   print: (id: string, body: paths["/api/films/{id}/prints"]["post"]["requestBody"]["content"]["application/json"]) =>

@@ -178,6 +178,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/kept/{kept}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    kept: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films": {
         parameters: {
             query?: never;
@@ -1818,6 +1854,97 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptLine"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/kept/{kept}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    kept: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Kept"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    kept: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/prints": {
         parameters: {
             query?: never;
@@ -2272,6 +2399,8 @@ export interface components {
             /** @enum {string} */
             kind: "cast";
             puppet: string;
+            /** @description What of it others on the stage may carry in the course of the shot. */
+            lent: components["schemas"]["Lent"][];
         };
         /** @description A drawing, whose origin is the thing's. */
         BodyPicture: {
@@ -2519,7 +2648,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditAddSound"] | components["schemas"]["EditRenameSound"] | components["schemas"]["EditRemoveSound"] | components["schemas"]["EditPlaceSound"] | components["schemas"]["EditChangeSoundUse"] | components["schemas"]["EditTrimSound"] | components["schemas"]["EditSplitSound"] | components["schemas"]["EditRemoveSoundUse"] | components["schemas"]["EditPutCues"] | components["schemas"]["EditMoveCue"] | components["schemas"]["EditNudgeCues"] | components["schemas"]["EditSetMouths"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditAddSound"] | components["schemas"]["EditRenameSound"] | components["schemas"]["EditRemoveSound"] | components["schemas"]["EditPlaceSound"] | components["schemas"]["EditChangeSoundUse"] | components["schemas"]["EditTrimSound"] | components["schemas"]["EditSplitSound"] | components["schemas"]["EditRemoveSoundUse"] | components["schemas"]["EditPutCues"] | components["schemas"]["EditMoveCue"] | components["schemas"]["EditNudgeCues"] | components["schemas"]["EditSetMouths"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditLend"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -3026,6 +3155,15 @@ export interface components {
             thing?: null | string;
             title?: null | string;
         };
+        /** @description Says that another puppet on the stage may carry a part, or how; in the place of what has its id. */
+        EditLend: {
+            /** @enum {string} */
+            kind: "lend";
+            shotId: string;
+            thingId: string;
+            lent: components["schemas"]["Lent"];
+            title?: null | string;
+        };
         /** @description Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before. */
         EditMakePath: {
             /** @enum {string} */
@@ -3224,6 +3362,7 @@ export interface components {
             mirror?: null | components["schemas"]["Mirror"];
             /** @description On top of what is there. */
             offset: boolean;
+            without: string[];
             /**
              * Format: int32
              * @description The frame of an action that is put on as a pose.
@@ -4210,6 +4349,12 @@ export interface components {
          * @enum {unknown}
          */
         KeptKind: "Pose" | "Action" | "Expression";
+        KeptLine: {
+            id: string;
+            name: string;
+            /** @description Pose, Action or Expression. */
+            kind: string;
+        };
         /** @description A value, or two or three, at a frame. */
         Key: components["schemas"]["KeyNumberKey"] | components["schemas"]["KeyPlaceKey"] | components["schemas"]["KeyChoiceKey"];
         KeyChoiceKey: {
@@ -4329,6 +4474,24 @@ export interface components {
          * @enum {unknown}
          */
         Label: "Petrol" | "Blade" | "Brass" | "Leaf" | "Plum" | "Slate";
+        /**
+         * @description A part that a bone or part of another puppet on the stage may carry, keyed as PropertyInfo Properties.RidesOn by this id. Such a part
+         *     can also be let go.
+         */
+        Lent: {
+            id: string;
+            /** @description Of the puppet itself. */
+            part: string;
+            /** @description The thing on the stage that carries it. */
+            to: string;
+            /** @description The part or bone of that thing's puppet; string Address.Body for the whole of it. */
+            on: string;
+            /**
+             * @description Painted behind what carries it, and not before it.
+             * @default false
+             */
+            behind?: boolean;
+        };
         /**
          * @description A tapered limb drawn along two bones, smooth at their joint. Widths are px at rest; what they are at a frame is these
          *     times the channels PropertyInfo Properties.WidthRoot, PropertyInfo Properties.WidthJoint and
@@ -6152,7 +6315,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishStretchOneWay"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishKeepTake"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishKeepTake"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -6245,18 +6408,23 @@ export interface components {
             others: string[];
         };
         /**
-         * @description Lets a part go at a frame, hands it to another carrier, or takes hold of it again. Its shift, turn and stretch are keyed along,
-         *     so that it keeps its place, turn and size on the stage through the change.
+         * @description Lets a part or bone go at a frame, hands it to another carrier or to another puppet, or takes hold of it again. Its shift, turn and
+         *     stretch are keyed along, so that it keeps its place, turn and size on the stage through the change, and so are the goals of the
+         *     chains that hang on it.
          */
         WishHandOver: {
             /** @enum {string} */
             kind: "handOver";
             shot: string;
             owner: string;
+            /** @description A bone gets a part without art that carries it, since parts can be let go. */
             part: string;
             /** Format: int32 */
             frame: number;
-            /** @description Id of the part or bone that carries it from here on, string Address.Body, or string Address.Stand for nothing. */
+            /**
+             * @description What carries it from here on: id of a part or bone, string Address.Body, string Address.Stand for nothing, or the part,
+             *     bone or body of another on the stage as thing/part.
+             */
             to: string;
         };
         /**
@@ -6476,26 +6644,6 @@ export interface components {
              * @default 4
              */
             frames?: number;
-        };
-        /**
-         * @description Stretches a part or the whole body one way; the other way gives, so that its area stays what it was (squash and stretch: across
-         *     times down is kept).
-         */
-        WishStretchOneWay: {
-            /** @enum {string} */
-            kind: "stretchOneWay";
-            shot: string;
-            owner: string;
-            thing: string;
-            /** Format: int32 */
-            frame: number;
-            /** @description stretchX or stretchY. */
-            property: string;
-            /**
-             * Format: double
-             * @description What that comes to, not 0.
-             */
-            percent: number;
         };
     };
     responses: never;

@@ -48,9 +48,9 @@ function putOn(): void {
   const { shotId, castId, frame, using } = get();
   const kept = keptOf(get());
   if (!kept || shotId === null || castId === null) return;
-  const { strength, mirror, onTop } = using;
+  const { strength, mirror, onTop, without } = using;
   const whole = { kind: "putPose", shotId, owner: castId, keptId: kept.id, frame, at: 1 } as const;
-  void commit({ ...whole, things: [], strengthPercent: strength, mirror, offset: onTop });
+  void commit({ ...whole, things: [], strengthPercent: strength, mirror, offset: onTop, without });
 }
 
 async function place(): Promise<void> {
@@ -61,7 +61,7 @@ async function place(): Promise<void> {
   const how = { strengthPercent: using.strength, mirror: using.mirror, keys: using.onTop ? "Add" : "Replace" } as const;
   // A pose is placed to stand for a while.
   const length = kept.kind === "Action" ? kept.length : 12;
-  const whole = { from: 1, to: 0, speedPercent: 100, reversed: false, fadeIn: 0, fadeOut: 0, without: [] };
+  const whole = { from: 1, to: 0, speedPercent: 100, reversed: false, fadeIn: 0, fadeOut: 0, without: using.without };
   const placed = { id, owner: castId, action: kept.id, start: frame, length, ...whole, ...how };
   await commit({
     kind: "placeAction",

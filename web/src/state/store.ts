@@ -170,6 +170,8 @@ export interface UsingKept {
   mirror: Mirror | null;
   /** Added to what is there. */
   onTop: boolean;
+  /** Kept controls that take no part. */
+  without: string[];
 }
 
 /** The path of what is chosen through the picture. */
@@ -377,7 +379,7 @@ export const useStore = create<State>(() => ({
   graphSpeed: false,
   arcs: { on: false, before: 24, after: 24 },
   aside: null,
-  using: { strength: 100, mirror: null, onTop: false },
+  using: { strength: 100, mirror: null, onTop: false, without: [] },
   blinks: {},
   compared: null,
   references: true,

@@ -149,9 +149,12 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
   const row = strip?.rows.find((one) => one.thing === own?.thing);
   const part = puppet.parts.find((one) => one.id === own?.thing);
+  const bone = puppet.bones.find((one) => one.id === own?.thing);
+  const handed = part ?? bone;
   const face = useStore((state) =>
     own?.kind === "expression" ? state.film?.kept.find(({ id }) => id === own.thing) : undefined,
   );
+  const film = useStore((state) => state.film);
   if (!shot) return null;
   return (
     <>
@@ -162,7 +165,9 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
         title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))} at frame ${frame}`}
       />
-      {part && <HandOverField puppet={puppet} part={part} owner={owner} shot={shot} frame={frame} />}
+      {handed && film && (
+        <HandOverField film={film} puppet={puppet} handed={handed} owner={owner} shot={shot} frame={frame} />
+      )}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>

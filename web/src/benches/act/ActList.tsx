@@ -11,7 +11,7 @@ import { type PickLine, PickList } from "../PickList";
 import { PutOnStage } from "../PutOnStage";
 import { obeyed } from "../rig/chains";
 import { BringReference } from "./BringReference";
-import { FromOtherFilm } from "./kept/FromOtherFilm";
+import { KeptElsewhere } from "./kept/KeptElsewhere";
 import { KeptList } from "./kept/KeptList";
 import { SoundList } from "./sound/SoundList";
 
@@ -140,7 +140,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
       )}
       <SoundList />
       <BringReference />
-      <FromOtherFilm />
+      <KeptElsewhere />
     </>
   );
 }

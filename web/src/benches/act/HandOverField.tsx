@@ -1,36 +1,65 @@
-import type { Part, Puppet, Shot } from "../../api/types";
+import type { Bone, Film, Part, Puppet, Shot } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
-import { wish } from "../../state/film";
+import { commit, wish } from "../../state/film";
 import { isBlocking } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
-import { otherCarriers } from "../rig/carriers";
+import { looseOf, otherCarriers, othersOnStage } from "../rig/carriers";
 
-/** What carries a part from this frame on: let go, handed to another, taken hold of again. It stays where it is while that changes. */
+/**
+ * What carries a part or bone from this frame on: let go, handed to another, also on another puppet, taken hold of again. It stays
+ * where it is while that changes.
+ */
 export function HandOverField({
+  film,
   puppet,
-  part,
+  handed,
   owner,
   shot,
   frame,
 }: {
+  film: Film;
   puppet: Puppet;
-  part: Part;
+  handed: Part | Bone;
   owner: string;
   shot: Shot;
   frame: number;
 }) {
   const blocked = useStore(isBlocking);
-  const view = { shot: shot.id, blocked };
-  const values = useAnswer({ kind: "values", view, frame, owner, thing: part.id });
+  const part = "start" in handed ? looseOf(puppet, handed) : handed;
+  const values = useAnswer(
+    part ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing: part.id } : null,
+  );
   const line = values?.lines.find((one) => one.address.property === "ridesOn");
+  const body = shot.things.find(({ id }) => id === owner)?.body;
+  const lent = body?.kind === "cast" ? body.lent.find(({ id }) => id === line?.chosen) : undefined;
   return (
-    <ChoiceField
-      label="Carried by"
-      value={line?.chosen || part.ridesOn || "body"}
-      choices={otherCarriers(puppet, part.id)}
-      marked={line?.keyedHere ?? false}
-      onChoose={(to) => void wish({ kind: "handOver", shot: shot.id, owner, part: part.id, frame, to })}
-    />
+    <>
+      <ChoiceField
+        label="Carried by"
+        value={lent ? `${lent.to}/${lent.on}` : line?.chosen || (part ?? handed).ridesOn || "body"}
+        choices={[...otherCarriers(puppet, handed.id), ...othersOnStage(film, shot, owner)]}
+        marked={line?.keyedHere ?? false}
+        onChoose={(to) => void wish({ kind: "handOver", shot: shot.id, owner, part: handed.id, frame, to })}
+      />
+      {lent && (
+        <ChoiceField
+          label="Painted there"
+          value={lent.behind ? "behind" : "before"}
+          choices={[
+            { value: "before", title: "Before it" },
+            { value: "behind", title: "Behind it" },
+          ]}
+          onChoose={(where) =>
+            void commit({
+              kind: "lend",
+              shotId: shot.id,
+              thingId: owner,
+              lent: { ...lent, behind: where === "behind" },
+            })
+          }
+        />
+      )}
+    </>
   );
 }

@@ -1,4 +1,4 @@
-import type { Puppet } from "../../api/types";
+import type { Bone, Film, Part, Puppet, Shot } from "../../api/types";
 
 /** What a part or bone can ride on: nothing that would then ride on itself. */
 export const carriers = (puppet: Puppet, own: string) => [
@@ -18,6 +18,29 @@ export const otherCarriers = (puppet: Puppet, own: string) => [
   { value: "body", title: "Whole body" },
   ...carriers(puppet, own).slice(1),
 ];
+
+/** Who else on the stage may carry a part, as a hand-over names them. */
+export const othersOnStage = ({ puppets }: Film, shot: Shot, own: string) =>
+  shot.things.flatMap(({ id, name, body }) => {
+    const puppet = body.kind === "cast" && id !== own && puppets.find((one) => one.id === body.puppet);
+    return puppet
+      ? [{ value: "body", title: "Whole body" }, ...carriers(puppet, "").slice(1)].map(({ value, title }) => ({
+          value: `${id}/${value}`,
+          title: `${name}: ${title}`,
+        }))
+      : [];
+  });
+
+/** The part without art that carries a bone since it was let go; the core makes and finds it so. */
+export const looseOf = ({ bones, parts }: Puppet, bone: Bone): Part | undefined =>
+  parts.find(
+    ({ id, drawing, pivot }) =>
+      id === bone.ridesOn &&
+      !drawing &&
+      pivot.x === bone.start.x &&
+      pivot.y === bone.start.y &&
+      bones.filter(({ ridesOn }) => ridesOn === id).length === 1,
+  );
 
 const things = ({ bones, parts }: Puppet, without: Set<string>) => [
   ...bones.filter(({ id }) => !without.has(id)).map(({ id, name }) => ({ value: id, title: `${name} (bone)` })),

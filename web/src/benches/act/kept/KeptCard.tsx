@@ -13,8 +13,10 @@ import { commit } from "../../../state/film";
 import { get, set, useStore } from "../../../state/store";
 import { useStillFrame } from "../../../state/useStillFrame";
 import { FitLines } from "./FitLines";
+import { PutOnShelf } from "./KeptElsewhere";
 import { KeptPicture } from "./KeptPicture";
 import { mirrors } from "./mirrors";
+import { TakesPart } from "./TakesPart";
 
 /** What is kept: how it is used, and what of it fits the puppet that is acted. */
 export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }) {
@@ -65,7 +67,13 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
           Place at {frame}
         </CommandButton>
       </Box>
+      <TakesPart
+        kept={kept}
+        without={using.without.filter((id) => kept.controls.some(({ thing }) => thing === id))}
+        onChange={(without) => change({ without })}
+      />
       {puppet && <FitLines kept={kept} puppet={puppet} />}
+      <PutOnShelf kept={kept} />
       <Hint>
         Keys that came from it stay when it is kept no longer; where it is placed on a strip, it goes. Undo brings both
         back.

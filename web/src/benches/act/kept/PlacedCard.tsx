@@ -5,13 +5,13 @@ import { CommandButton } from "../../../commands/CommandButton";
 import { removeChosen } from "../../../commands/choosing";
 import { CheckField } from "../../../fields/CheckField";
 import { ChoiceField } from "../../../fields/ChoiceField";
-import { Foldable } from "../../../fields/Foldable";
 import { FramesField } from "../../../fields/FramesField";
 import { Heading, Hint } from "../../../fields/Heading";
 import { NumberField } from "../../../fields/NumberField";
 import { commit } from "../../../state/film";
 import { set, useStore } from "../../../state/store";
 import { mirrors } from "./mirrors";
+import { TakesPart } from "./TakesPart";
 
 type Change = Omit<Extract<Edit, { kind: "changePlaced" }>, "kind" | "shotId" | "placedId">;
 
@@ -91,18 +91,7 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
         onChoose={(travel) => make({ travel: travel as Placed["travel"] })}
       />
       <CheckField label="Starts where it has got to" value={placed.goesOn} onChange={(goesOn) => make({ goesOn })} />
-      <Foldable title="Takes part" count={kept.controls.filter(({ thing }) => !placed.without.includes(thing)).length}>
-        {kept.controls.map(({ thing, name }) => (
-          <CheckField
-            key={thing}
-            label={name}
-            value={!placed.without.includes(thing)}
-            onChange={(takesPart) =>
-              make({ without: takesPart ? placed.without.filter((one) => one !== thing) : [...placed.without, thing] })
-            }
-          />
-        ))}
-      </Foldable>
+      <TakesPart kept={kept} without={placed.without} onChange={(without) => make({ without })} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <CommandButton command="into-keys">Turn into keys</CommandButton>
         <Button variant="outlined" onClick={() => set({ chosen: { kind: "kept", thing: kept.id }, also: [] })}>
