@@ -23,9 +23,9 @@ export async function measureSound(page) {
   await page.waitForFunction(() => window.fretsaw?.state().film?.name === "Clicks");
   await page.keyboard.press("3");
   await page.waitForFunction(() => window.fretsaw.state().atHand);
-  const again = page.waitForEvent("filechooser");
+  const choosing = page.waitForEvent("filechooser");
   await page.getByRole("button", { name: "Bring in a sound" }).click();
-  await (await again).setFiles(clicks);
+  await (await choosing).setFiles(clicks);
   await page.waitForFunction(() => window.fretsaw.state().film.sounds.length === 1);
   await page.evaluate((length) => window.fretsaw.commit({ kind: "changeShot", shotId: window.fretsaw.state().shotId, length }), Watched * 24);
   await page.evaluate(() => window.fretsaw.setState({ frame: 1 }));
@@ -33,25 +33,31 @@ export async function measureSound(page) {
   const apart = await page.evaluate(watch, Watched);
   await page.keyboard.press("Space");
 
-  const file = join(files, "ten-minutes.wav");
-  writeFileSync(file, wav(Rate, 2, 600 * Rate, (n) => Math.round(9000 * Math.sin(n * 0.02) * Math.sin(n * 0.00001))));
   await show(page, "demo");
   await page.keyboard.press("3");
   await page.waitForFunction(() => window.fretsaw.state().atHand);
+  const first = await bringIn(page, 0);
+  const again = await bringIn(page, 1);
+
+  if (process.env.FRETSAW_TELL) console.log(apart.map((one) => one.toFixed(2)).join(" "));
+  return {
+    "A ten-minute stereo WAV of 48 kHz, from the choice of the file until it is drawn: as the first edit of all, and another": { measured: `${ms(first)}, ${ms(again)}`, aim: "under 3000" },
+    [`Sound and picture while a shot of ${Watched} s plays, ${apart.length} clicks: apart by, median of the first twenty and of the last twenty`]: { measured: `${median(apart.slice(0, 20)).toFixed(2)}, ${median(apart.slice(-20)).toFixed(2)} frames`, aim: "under 1" },
+    "The same, the furthest of all (a picture that is not painted yet lets the one before stay)": { measured: `${Math.max(...apart.map(Math.abs)).toFixed(2)} frames` },
+  };
+}
+
+/** Ten minutes of a tone, the next one a little different; how long it takes until it is drawn, ms. */
+async function bringIn(page, number) {
+  const file = join(files, `ten-minutes-${number}.wav`);
+  writeFileSync(file, wav(Rate, 2, 600 * Rate, (n) => Math.round((9000 - number) * Math.sin(n * 0.02) * Math.sin(n * 0.00001))));
   const chooser = page.waitForEvent("filechooser");
   await page.getByRole("button", { name: "Bring in a sound" }).click();
   const given = await chooser;
   const begun = Date.now();
   await given.setFiles(file);
-  await page.waitForFunction(() => Number(document.querySelector("[data-sound][aria-label^=ten]")?.getAttribute("data-strokes")) > 0, null, { timeout: 120_000 });
-  const drawn = Date.now() - begun;
-
-  if (process.env.FRETSAW_TELL) console.log(apart.map((one) => one.toFixed(2)).join(" "));
-  return {
-    "A ten-minute stereo WAV of 48 kHz, from the choice of the file until it is drawn": { measured: ms(drawn), aim: "under 3000" },
-    [`Sound and picture while a shot of ${Watched} s plays, ${apart.length} clicks: apart by, median of the first twenty and of the last twenty`]: { measured: `${median(apart.slice(0, 20)).toFixed(2)}, ${median(apart.slice(-20)).toFixed(2)} frames`, aim: "under 1" },
-    "The same, the furthest of all (a picture that is not painted yet lets the one before stay)": { measured: `${Math.max(...apart.map(Math.abs)).toFixed(2)} frames` },
-  };
+  await page.waitForFunction((name) => Number(document.querySelector(`[data-sound][aria-label^="${name}"]`)?.getAttribute("data-strokes")) > 0, `ten-minutes-${number}`, { timeout: 120_000 });
+  return Date.now() - begun;
 }
 
 const median = (all) => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)];

@@ -1,4 +1,5 @@
 using Fretsaw.Core.Asking;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Server.Films;
@@ -7,8 +8,8 @@ using Fretsaw.Store;
 namespace Fretsaw.Server;
 
 /// <summary>
-/// Draws the first frame of the newest film right after the start, so that the first person who opens it does not wait for
-/// code to be compiled and meshes to be made.
+/// Draws the first frame of the newest film right after the start and tries an edit on it, so that the first person who opens it does
+/// not wait for code to be compiled and meshes to be made.
 /// </summary>
 internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> log) : BackgroundService
 {
@@ -24,6 +25,10 @@ internal sealed class WarmUp(FilmStore store, OpenFilms films, ILogger<WarmUp> l
             }
 
             FilmJson.Write(film);
+
+            // An edit goes its whole way but into the film.
+            var after = EditJson.Read(EditJson.Write(new ChangeFilm { Name = film.Name + "." })).Apply(film);
+            EditJson.Write(Inverse.Of(film, after));
             var session = open.NewSession(stopping);
             session.DrawFrame(new View(shot.Id), 1);
             session.Ask(new StripQuestion(shot.Id, Address.Camera));

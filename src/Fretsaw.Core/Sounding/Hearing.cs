@@ -1,3 +1,5 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Sounding;
@@ -23,13 +25,7 @@ public static class Hearing
             samples.Read(first, read);
             for (var start = 0; start < count; start += Sound.PeakSamples)
             {
-                var (low, high) = (1f, -1f);
-                foreach (var sample in read[(start * channels)..(Math.Min(start + Sound.PeakSamples, count) * channels)])
-                {
-                    low = Math.Min(low, sample);
-                    high = Math.Max(high, sample);
-                }
-
+                var (low, high) = Range(read[(start * channels)..(Math.Min(start + Sound.PeakSamples, count) * channels)]);
                 var at = (first + start) / Sound.PeakSamples * 2;
                 (peaks[at], peaks[at + 1]) = (Signed(low), Signed(high));
             }
@@ -60,6 +56,33 @@ public static class Hearing
         }
 
         return (peaks, Readings.Write(readings));
+    }
+
+    /// <summary>The lowest and the highest of finite samples, several at once.</summary>
+    private static (float Low, float High) Range(ReadOnlySpan<float> samples)
+    {
+        var (low, high) = (samples[0], samples[0]);
+        var wide = MemoryMarshal.Cast<float, Vector<float>>(samples);
+        if (wide.Length > 0)
+        {
+            var (lows, highs) = (wide[0], wide[0]);
+            foreach (var several in wide[1..])
+            {
+                (lows, highs) = (Vector.Min(lows, several), Vector.Max(highs, several));
+            }
+
+            for (var i = 0; i < Vector<float>.Count; i++)
+            {
+                (low, high) = (Math.Min(low, lows[i]), Math.Max(high, highs[i]));
+            }
+        }
+
+        foreach (var sample in samples[(wide.Length * Vector<float>.Count)..])
+        {
+            (low, high) = (Math.Min(low, sample), Math.Max(high, sample));
+        }
+
+        return (low, high);
     }
 
     private static byte Signed(float sample) => (byte)(sbyte)Math.Clamp(Math.Round(sample * 127), -127, 127);

@@ -1,4 +1,5 @@
 using System.Buffers.Binary;
+using System.Runtime.InteropServices;
 using System.Text;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Sounding;
@@ -107,6 +108,18 @@ public sealed class WavFile : ISamples
 
     private void Convert(ReadOnlySpan<byte> raw, Span<float> into)
     {
+        if (bits == 16 && BitConverter.IsLittleEndian)
+        {
+            // What nearly all recordings are, as fast as they are read.
+            var samples = MemoryMarshal.Cast<byte, short>(raw);
+            for (var i = 0; i < samples.Length; i++)
+            {
+                into[i] = samples[i] / 32768f;
+            }
+
+            return;
+        }
+
         var size = bits / 8;
         for (int at = 0, i = 0; at < raw.Length; at += size, i++)
         {
