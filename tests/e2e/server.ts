@@ -7,7 +7,10 @@ import type { Page } from "@playwright/test";
 
 const root = new URL("../..", import.meta.url).pathname;
 
-/** A server of its own on a port of its own, over a data folder that outlives it. */
+/** The port that servers of a run have one after another: to the browser they are one, and it keeps what it has compiled. */
+const usual = { port: 0, taken: false };
+
+/** A server of its own, over a data folder that outlives it. */
 export class Server {
   private child: ChildProcess | null = null;
   private port = 0;
@@ -19,7 +22,7 @@ export class Server {
 
   /** The first time on a free port; after a kill on the same, so that open pages find it again. */
   async start(): Promise<void> {
-    this.port ||= await freePort();
+    this.port ||= await port();
     this.child = spawn(join(root, "src/Fretsaw.Server/bin/Release/net10.0/Fretsaw.Server"), [], {
       cwd: root,
       env: {
@@ -48,10 +51,18 @@ export class Server {
   /** For good: nothing of it is left. */
   async end(): Promise<void> {
     await this.kill();
+    if (this.port === usual.port) usual.taken = false;
     rmSync(this.data, { recursive: true, force: true });
   }
 
   film = async (id: string) => (await fetch(`${this.address}/api/films/${id}/film.json`)).json();
+}
+
+async function port(): Promise<number> {
+  if (usual.taken) return freePort();
+  usual.taken = true;
+  usual.port ||= await freePort();
+  return usual.port;
 }
 
 const freePort = () =>

@@ -16,7 +16,7 @@ public sealed class Evaluator
     private readonly bool[] stale;
     private readonly bool[] unposed;
     private readonly int[] farToNear;
-    private readonly int[][] borrowers;
+    private readonly int[][] lendersTo;
 
     public Evaluator(Plan plan)
     {
@@ -27,7 +27,7 @@ public sealed class Evaluator
         Cast = [.. Things.Where(thing => thing.Cast is not null).Select(thing => thing.Cast!)];
         (stale, unposed) = (new bool[plan.Slots.OwnerCount], new bool[Things.Length]);
         farToNear = [.. Enumerable.Range(0, Things.Length)];
-        borrowers = [.. plan.Things.Select(thing => plan.Things.Where(other => other.Lent.Any(lent => lent.Lender?.Index == thing.Index)).Select(other => other.Index).ToArray())];
+        lendersTo = [.. plan.Things.Select(thing => plan.Things.Where(other => other.Lent.Any(lent => lent.Holder?.Index == thing.Index)).Select(other => other.Index).ToArray())];
     }
 
     public Plan Plan { get; private set; }
@@ -100,7 +100,7 @@ public sealed class Evaluator
         {
             unposed[owner - SlotLayout.FirstThing] = true;
             Things[owner - SlotLayout.FirstThing].Cast?.FollowThrough?.Forget(address.Thing);
-            foreach (var other in borrowers[owner - SlotLayout.FirstThing])
+            foreach (var other in lendersTo[owner - SlotLayout.FirstThing])
             {
                 unposed[other] = true;
                 Things[other].Cast!.FollowThrough?.Forget(Address.Body);
@@ -156,11 +156,11 @@ public sealed class Evaluator
         var lends = false;
         for (var k = 0; k < thing.Plan.Lent.Length; k++)
         {
-            if (thing.Plan.Lent[k].Lender is { } plan && cast.Skeleton.LendsAt(k, DrivenOf(cast)))
+            if (thing.Plan.Lent[k].Holder is { } plan && cast.Skeleton.LendsAt(k, DrivenOf(cast)))
             {
-                var lender = Things[plan.Index];
-                Pose(lender);
-                cast.Skeleton.Lenders[k] = Lending.OnStage(lender.Cast!.Skeleton, thing.Plan.Lent[k].On);
+                var holder = Things[plan.Index];
+                Pose(holder);
+                cast.Skeleton.Holders[k] = Lending.OnStage(holder.Cast!.Skeleton, thing.Plan.Lent[k].On);
                 lends = true;
             }
         }

@@ -6,26 +6,26 @@ namespace Fretsaw.Core.Engine;
 internal sealed class Lending
 {
     private readonly LentPlan[] lent;
-    private readonly Skeleton?[] lenders;
+    private readonly Skeleton?[] holders;
 
-    public Lending(LentPlan[] lent) => (this.lent, lenders) = (lent, [.. lent.Select(one => one.Lender is { } lender ? new Skeleton(lender.Puppet!, lender.Lent) : null)]);
+    public Lending(LentPlan[] lent) => (this.lent, holders) = (lent, [.. lent.Select(one => one.Holder is { } holder ? new Skeleton(holder.Puppet!, holder.Lent) : null)]);
 
-    /// <param name="borrowed">Of the use that lends; its <see cref="Skeleton.Lenders"/> are set.</param>
+    /// <param name="owner">Of the use that lends; its <see cref="Skeleton.Holders"/> are set.</param>
     /// <param name="values">Driven values of that use at the frame.</param>
-    /// <param name="scratch">As long as there are slots in the shot; those of the lenders are overwritten.</param>
-    public void Set(Plan shot, double frame, Skeleton borrowed, ReadOnlySpan<double> values, double[] scratch)
+    /// <param name="scratch">As long as there are slots in the shot; those of the holders are overwritten.</param>
+    public void Set(Plan shot, double frame, Skeleton owner, ReadOnlySpan<double> values, double[] scratch)
     {
         for (var k = 0; k < lent.Length; k++)
         {
-            if (lent[k].Lender is { } lender && borrowed.LendsAt(k, values))
+            if (lent[k].Holder is { } holder && owner.LendsAt(k, values))
             {
-                Pipeline.Driven(shot, lender, frame, scratch);
-                lenders[k]!.Pose(Standing.Of(lender.StandValues(scratch)).Ground(lender.Puppet!.Puppet.Origin), lender.PuppetValues(scratch), []);
-                borrowed.Lenders[k] = OnStage(lenders[k]!, lent[k].On);
+                Pipeline.Driven(shot, holder, frame, scratch);
+                holders[k]!.Pose(Standing.Of(holder.StandValues(scratch)).Ground(holder.Puppet!.Puppet.Origin), holder.PuppetValues(scratch), []);
+                owner.Holders[k] = OnStage(holders[k]!, lent[k].On);
             }
         }
     }
 
     /// <summary>Rest places of a node, or of the whole body → stage pixels.</summary>
-    public static Affine OnStage(Skeleton lender, int on) => on < 0 ? lender.ToStage : lender.ToStage * lender.Worlds[on];
+    public static Affine OnStage(Skeleton holder, int on) => on < 0 ? holder.ToStage : holder.ToStage * holder.Worlds[on];
 }

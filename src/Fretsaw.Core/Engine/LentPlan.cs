@@ -5,10 +5,10 @@ namespace Fretsaw.Core.Engine;
 /// <summary>A part of one use of a puppet that another may carry.</summary>
 /// <param name="Node">The part, as a node of its own puppet.</param>
 /// <param name="Choice">As <see cref="Properties.RidesOn"/> of the part has it.</param>
-/// <param name="Lender">What carries it; null where that is not on the stage, as on a bench: then the part is not seen.</param>
-/// <param name="On">The node of the lender's that carries it, or <see cref="NodePlan.TheBody"/>.</param>
-/// <param name="After">It is painted after so many of the lender's painted parts.</param>
-public sealed record LentPlan(int Node, int Choice, ThingPlan? Lender, int On, int After)
+/// <param name="Holder">What carries it; null where that is not on the stage, as on a bench: then the part is not seen.</param>
+/// <param name="On">The node of the holder's that carries it, or <see cref="NodePlan.TheBody"/>.</param>
+/// <param name="After">It is painted after so many of the holder's painted parts.</param>
+public sealed record LentPlan(int Node, int Choice, ThingPlan? Holder, int On, int After)
 {
     /// <summary>
     /// What a use lends to those on the stage. What names a bone or part that is gone lends nothing, and neither does what would hang on
@@ -47,9 +47,9 @@ public sealed record LentPlan(int Node, int Choice, ThingPlan? Lender, int On, i
         shot.Things.FirstOrDefault(one => one.Id == thing)?.Body is Cast { Lent.IsEmpty: false } cast && Carriers.MayHang(puppet, on, cast.Lent.Select(lent => lent.Part).ToHashSet(StringComparer.Ordinal));
 
     /// <summary>Next to the foremost art that shows what carries it, or at the front or back of everything.</summary>
-    private static int Beside(PuppetPlan lender, int on, bool behind)
+    private static int Beside(PuppetPlan holder, int on, bool behind)
     {
-        var shows = Array.FindLastIndex(lender.Painted, part => part.Node == on || part.Limb is { } limb && (limb.Upper == on || limb.Lower == on) || part.Mesh is { } mesh && mesh.Bones.Contains(on));
-        return shows < 0 ? (behind ? 0 : lender.Painted.Length) : behind ? shows : shows + 1;
+        var shows = Array.FindLastIndex(holder.Painted, part => part.Node == on || (part.Limb is { } limb && (limb.Upper == on || limb.Lower == on)) || (part.Mesh is { } mesh && mesh.Bones.Contains(on)));
+        return shows < 0 ? (behind ? 0 : holder.Painted.Length) : behind ? shows : shows + 1;
     }
 }

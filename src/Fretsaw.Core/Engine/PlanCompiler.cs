@@ -33,7 +33,7 @@ public static class PlanCompiler
         {
             if (thing.Puppet!.Values.Find(part, Properties.RidesOn.Name) is >= 0 and var number)
             {
-                slots.Show(thing.PuppetSlot + number, Properties.WithLenders(thing.Puppet.Values.PropertyOf(number), film, shot, cast, part));
+                slots.Show(thing.PuppetSlot + number, Properties.WithHolders(thing.Puppet.Values.PropertyOf(number), film, shot, cast, part));
             }
         }
 

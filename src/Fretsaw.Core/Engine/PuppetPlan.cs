@@ -51,7 +51,7 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
     public const int TheStand = -2;
 
     /// <summary>The first of what else carries parts of a use, see <see cref="LentPlan"/>; the others lie below.</summary>
-    public const int FirstLender = -3;
+    public const int FirstHolder = -3;
 
     /// <summary>Where keys choose the carrier: 0 the one at rest, 1 the first of <see cref="Others"/>. −1 where there is no choice.</summary>
     public int RidesSlot { get; init; } = -1;
@@ -78,7 +78,7 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
         {
             if (lent[k].Node == index && lent[k].Choice == chosen)
             {
-                return FirstLender - k;
+                return FirstHolder - k;
             }
         }
 

@@ -27,7 +27,7 @@ public sealed class Skeleton
     public Skeleton(PuppetPlan plan, LentPlan[] lent)
     {
         (this.plan, this.lent) = (plan, lent);
-        (Lenders, GoalSpaces) = ([.. lent.Select(_ => Affine.Identity)], new Affine[plan.Reaches.Length]);
+        (Holders, GoalSpaces) = ([.. lent.Select(_ => Affine.Identity)], new Affine[plan.Reaches.Length]);
         var nodes = plan.Nodes.Length;
         (Worlds, Tips) = (new Affine[nodes], new Affine[nodes]);
         Goals = new Point[plan.Reaches.Length];
@@ -56,12 +56,12 @@ public sealed class Skeleton
     public Affine[] GoalSpaces { get; }
 
     /// <summary>By what is lent, rest places of what carries it → stage pixels. To be set before posing where <see cref="LendsAt"/> says so.</summary>
-    public Affine[] Lenders { get; }
+    public Affine[] Holders { get; }
 
     /// <summary>Whether another carries it at given values.</summary>
     /// <param name="index">In the use's <see cref="ThingPlan.Lent"/>.</param>
     public bool LendsAt(int index, ReadOnlySpan<double> values) =>
-        plan.Nodes[lent[index].Node].CarrierAt(values, lent, lent[index].Node) == NodePlan.FirstLender - index;
+        plan.Nodes[lent[index].Node].CarrierAt(values, lent, lent[index].Node) == NodePlan.FirstHolder - index;
 
     /// <summary>In what the goal of a chain is shifted that is not planted, by the chain's first node or what is to carry it → posed puppet pixels.</summary>
     public Affine FreeSpaceOf(int node) => LooseOf(node) is >= 0 and var loose ? Worlds[loose] : Affine.Identity;
@@ -87,7 +87,7 @@ public sealed class Skeleton
             node = carriers[node];
         }
 
-        return node <= NodePlan.FirstLender ? NodePlan.FirstLender - node : -1;
+        return node <= NodePlan.FirstHolder ? NodePlan.FirstHolder - node : -1;
     }
 
     /// <param name="ground">Puppet pixels at rest → stage pixels.</param>
@@ -128,7 +128,7 @@ public sealed class Skeleton
     {
         NodePlan.TheBody => Affine.Identity,
         NodePlan.TheStand => offBody,
-        <= NodePlan.FirstLender and var lender => offStage * Lenders[NodePlan.FirstLender - lender],
+        <= NodePlan.FirstHolder and var holder => offStage * Holders[NodePlan.FirstHolder - holder],
         var carrier => plan.Nodes[node].IsBone ? Tips[carrier] : Worlds[carrier],
     };
 

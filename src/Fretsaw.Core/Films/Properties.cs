@@ -96,10 +96,10 @@ public static class Properties
 
     /// <summary>What a use of a puppet has more to choose from than the puppet: who else on the stage may carry a part.</summary>
     /// <param name="property"><see cref="RidesOn"/> of the part.</param>
-    public static PropertyInfo WithLenders(PropertyInfo property, Film film, Shot shot, Cast cast, string part) =>
-        property with { Choices = [.. property.Choices, .. cast.Lent.Where(lent => lent.Part == part).Select(lent => new Choice(lent.Id, Lender(film, shot, lent)))] };
+    public static PropertyInfo WithHolders(PropertyInfo property, Film film, Shot shot, Cast cast, string part) =>
+        property with { Choices = [.. property.Choices, .. cast.Lent.Where(lent => lent.Part == part).Select(lent => new Choice(lent.Id, Holder(film, shot, lent)))] };
 
-    private static string Lender(Film film, Shot shot, Lent lent)
+    private static string Holder(Film film, Shot shot, Lent lent)
     {
         var puppet = shot.PuppetOf(film, lent.To);
         return puppet is null ? lent.To : $"{shot.Things.First(thing => thing.Id == lent.To).Name}: {Carrier(lent.On, puppet)}";
@@ -235,7 +235,7 @@ public static class Properties
             { Stand: var stand } when thing == Address.Stand => Of(stand),
             { Body: Cast { Puppet: var id } cast } when film.Puppets.FirstOrDefault(puppet => puppet.Id == id) is { } puppet =>
                 OfPuppet(puppet).FirstOrDefault(entry => entry.Thing == thing) is { Table.IsDefault: false } found
-                    ? cast.Lent.IsEmpty ? found.Table : [.. found.Table.Select(property => property.Name == RidesOn.Name ? WithLenders(property, film, shot, cast, thing) : property)]
+                    ? cast.Lent.IsEmpty ? found.Table : [.. found.Table.Select(property => property.Name == RidesOn.Name ? WithHolders(property, film, shot, cast, thing) : property)]
                 : film.Kept.Any(kept => kept.IsExpression && kept.Id == thing) ? [Amount]
                 : [],
             _ => [],

@@ -56,7 +56,7 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         for (var i = 0; i < cast.Plan.Reaches.Length; i++)
         {
             var reach = cast.Plan.Reaches[i];
-            if (!cast.Skeleton.Hangs(reach.Nodes[0], handed.Node) || cast.Skeleton.LooseOf(reach.Nodes[0]) is >= 0 and var nearer && nearer != handed.Node && cast.Skeleton.Hangs(nearer, handed.Node))
+            if (!GoesAlong(cast.Skeleton, reach.Nodes[0], handed.Node))
             {
                 continue;
             }
@@ -68,6 +68,14 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
             yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.ShiftY.Name), Math.Round(shift.Y, 3));
             yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.Planted.Name)) { Choice = "" };
         }
+    }
+
+    /// <summary>A chain hangs on what is handed over, and on nothing nearer that is loose already.</summary>
+    private static bool GoesAlong(Skeleton skeleton, int chain, int handed)
+    {
+        var loose = skeleton.LooseOf(chain);
+        var isNearer = loose >= 0 && loose != handed && skeleton.Hangs(loose, handed);
+        return skeleton.Hangs(chain, handed) && !isNearer;
     }
 
     /// <summary>

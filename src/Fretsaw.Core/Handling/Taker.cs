@@ -17,9 +17,9 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
         var choice = to == (part.RidesOn ?? Address.Body) ? "" : to;
         if (LentTo(film, frame, cast, part, to) is { } lent)
         {
-            var lender = Drag.FindCast(frame, lent.To);
+            var holder = Drag.FindCast(frame, lent.To);
             cast.ToStage.TryInvert(out var offStage);
-            return new Taker(lent.Id, offStage * Lending.OnStage(lender.Skeleton, lent.On == Address.Body ? NodePlan.TheBody : lender.Plan.NodeOf[lent.On]), NodePlan.TheBody, lent);
+            return new Taker(lent.Id, offStage * Lending.OnStage(holder.Skeleton, lent.On == Address.Body ? NodePlan.TheBody : holder.Plan.NodeOf[lent.On]), NodePlan.TheBody, lent);
         }
 
         if (to == Address.Body)
@@ -69,7 +69,7 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
         return offStage * offPicture.Then(from.FromStage).Near(onStage.Map(handed.Part.Pivot)) * onStage;
     }
 
-    private static ThingFrame PlaneOf(Evaluator frame, CastFrame cast, int lent) => frame.Things[lent < 0 ? cast.Use.Index : cast.Use.Lent[lent].Lender?.Index ?? cast.Use.Index];
+    private static ThingFrame PlaneOf(Evaluator frame, CastFrame cast, int lent) => frame.Things[lent < 0 ? cast.Use.Index : cast.Use.Lent[lent].Holder?.Index ?? cast.Use.Index];
 
     private static Lent? LentTo(Film film, Evaluator frame, CastFrame cast, Part part, string to)
     {

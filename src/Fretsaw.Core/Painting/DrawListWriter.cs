@@ -151,27 +151,27 @@ public sealed class DrawListWriter
         var box = PixelBox.Empty;
         for (var i = 0; i < cast.Plan.Painted.Length; i++)
         {
-            box = box.With(Borrowed(frame, cast, i, area));
+            box = box.With(Held(frame, cast, i, area));
             if (cast.Skeleton.LentOf(cast.Plan.Painted[i].Node) < 0)
             {
                 box = box.With(Matted(frame, cast, cast.Plan.Painted[i], area));
             }
         }
 
-        return box.With(Borrowed(frame, cast, cast.Plan.Painted.Length, area));
+        return box.With(Held(frame, cast, cast.Plan.Painted.Length, area));
     }
 
     /// <summary>Parts of others that a puppet carries, after so many of its own: they lie on its plane, and are as soft and as solid as it.</summary>
-    private PixelBox Borrowed(Evaluator frame, CastFrame cast, int after, in PaintedArea area)
+    private PixelBox Held(Evaluator frame, CastFrame cast, int after, in PaintedArea area)
     {
         var box = PixelBox.Empty;
         foreach (var owner in frame.Cast)
         {
             foreach (var part in owner.Use.Lent.Length == 0 ? [] : owner.Plan.Painted)
             {
-                if (owner.Skeleton.LentOf(part.Node) is >= 0 and var k && owner.Use.Lent[k].Lender?.Index == cast.Use.Index && owner.Use.Lent[k].After == after)
+                if (owner.Skeleton.LentOf(part.Node) is >= 0 and var k && owner.Use.Lent[k].Holder?.Index == cast.Use.Index && owner.Use.Lent[k].After == after)
                 {
-                    box = box.With(Borrowed(frame, cast, owner, part, area));
+                    box = box.With(Held(frame, cast, owner, part, area));
                 }
             }
         }
@@ -179,7 +179,7 @@ public sealed class DrawListWriter
         return box;
     }
 
-    private PixelBox Borrowed(Evaluator frame, CastFrame cast, CastFrame owner, PartPlan part, in PaintedArea area)
+    private PixelBox Held(Evaluator frame, CastFrame cast, CastFrame owner, PartPlan part, in PaintedArea area)
     {
         cast.ToStage.TryInvert(out var offStage);
         var across = Homography.Of(offStage * owner.ToStage);

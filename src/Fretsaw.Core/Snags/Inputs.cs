@@ -29,7 +29,7 @@ internal readonly struct Inputs
 
     /// <summary>What a puppet's pose is made of.</summary>
     public static IEnumerable<object?> OfPose(Plan plan, ThingPlan thing) =>
-        [.. OfOwnPose(plan, thing), .. thing.Lent.Select(lent => lent.Lender).OfType<ThingPlan>().Distinct().SelectMany(lender => OfOwnPose(plan, lender))];
+        [.. OfOwnPose(plan, thing), .. thing.Lent.Select(lent => lent.Holder).OfType<ThingPlan>().Distinct().SelectMany(holder => OfOwnPose(plan, holder))];
 
     private static IEnumerable<object?> OfOwnPose(Plan plan, ThingPlan thing) =>
         [thing.Puppet, thing.Thing.Body, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
