@@ -9,7 +9,7 @@ export default defineConfig({
   retries: 0,
   reporter: "list",
   use: {
-    actionTimeout: 12_000,
+    actionTimeout: 30_000,
     screenshot: "only-on-failure",
     viewport: { width: 1280, height: 800 },
     launchOptions: {

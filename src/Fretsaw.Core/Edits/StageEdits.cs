@@ -86,14 +86,16 @@ public sealed record CopyThing(string ShotId, string ThingId, string ToShot, str
 
     protected internal override Film Change(Film film)
     {
-        var from = film.Shots.Find(ShotId, "shot");
+        // On another stage nobody has what was lent.
+        var there = film.Shots.Find(ToShot, "shot").Things;
+        var from = Lents.Without(film.Shots.Find(ShotId, "shot"), (owner, lent) => owner == ThingId && there.All(other => other.Id != lent.To));
         var thing = from.Things.Find(ThingId, "thing") with { Id = NewId };
         return film.WithShot(ToShot, to => to with
         {
             Things = to.Things.Insert(ToShot == ShotId ? to.Things.IndexOf(ThingId, "thing") + 1 : to.Things.Length, thing),
             Tracks = [.. to.Tracks.Concat(from.Tracks.Where(track => track.Address.Owner == ThingId).Select(track => track with { Address = track.Address with { Owner = NewId } })).OrderBy(track => track.Address)],
-            Placed = from.Placed.Where(one => one.Owner == ThingId).Aggregate(to.Placed, (there, one) =>
-                there.Add(one with { Id = Ids.Free(one.Id, id => there.All(other => other.Id != id)), Owner = NewId })),
+            Placed = from.Placed.Where(one => one.Owner == ThingId).Aggregate(to.Placed, (all, one) =>
+                all.Add(one with { Id = Ids.Free(one.Id, id => all.All(other => other.Id != id)), Owner = NewId })),
             Cues = [.. to.Cues.Concat(from.Cues.Where(cue => cue.Owner == ThingId).Select(cue => cue with { Owner = NewId })).OrderBy(cue => cue.Place)],
             Cards = [.. to.Cards.Concat(from.Cards.Where(card => card.Owner == ThingId).Select(card => card with { Owner = NewId })).OrderBy(card => card.Place)],
         });

@@ -139,6 +139,12 @@ public class LendingTests
             Assert.DoesNotContain(gone.Shots[0].Tracks.OfType<ChoiceTrack>().SelectMany(track => track.Keys), key => key.Id == "d-palm");
         }
 
+        // On another stage there is nobody who has it.
+        var copied = new CopyThing(TestFilm.ShotId, Giver, "after", "again").Apply(new AddShot(handed.Shots[0] with { Id = "after", Things = [], Tracks = [], Cards = [] }).Apply(handed));
+        Assert.Empty(((Cast)copied.Shots[1].Things[0].Body).Lent);
+        Assert.DoesNotContain(copied.Shots[1].Tracks.OfType<ChoiceTrack>().SelectMany(track => track.Keys), key => key.Id == "d-palm");
+        Assert.Single(((Cast)new CopyThing(TestFilm.ShotId, Giver, TestFilm.ShotId, "again").Apply(handed).Shots[0].Things[1].Body).Lent);
+
         // A change of the rig leaves what others carry alone.
         Assert.Equal(handed.Shots[0].Tracks, new ChangePart("p", "ball") { AlsoRidesOn = [Address.Stand, Address.Body] }.Apply(handed).Shots[0].Tracks);
     }
