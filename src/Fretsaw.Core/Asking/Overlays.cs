@@ -30,13 +30,13 @@ internal static class Overlays
             origins.Add(new PointHandle(owner, plan.Puppet.Id, toPicture.Map(plan.Puppet.Origin)));
             foreach (var part in plan.Puppet.Parts)
             {
-                var world = toPicture * cast.Worlds[plan.NodeOf[part.Id]];
+                var world = frame.ToPicture(cast, plan.NodeOf[part.Id]) * cast.Worlds[plan.NodeOf[part.Id]];
                 pivots.Add(new PivotHandle(owner, part.Id, world.Map(part.Pivot), PartBox(frame, plan, part, world, thing.NearestW)));
             }
 
             foreach (var bone in plan.Puppet.Bones)
             {
-                var world = toPicture * cast.Worlds[plan.NodeOf[bone.Id]];
+                var world = frame.ToPicture(cast, plan.NodeOf[bone.Id]) * cast.Worlds[plan.NodeOf[bone.Id]];
                 var node = plan.Nodes[plan.NodeOf[bone.Id]];
                 var obeys = node.Reach < 0 ? null : plan.Reaches[node.Reach].Reach.Id;
                 bones.Add(new BoneHandle(owner, bone.Id, world.Map(bone.Start), world.Map(bone.End), obeys));
@@ -44,16 +44,17 @@ internal static class Overlays
 
             for (var i = 0; i < plan.Reaches.Length; i++)
             {
-                goals.Add(new PointHandle(owner, plan.Reaches[i].Reach.Id, toPicture.Map(cast.Goals[i])));
+                goals.Add(new PointHandle(owner, plan.Reaches[i].Reach.Id, frame.ToPicture(cast, plan.Reaches[i].Nodes[0]).Map(cast.Goals[i])));
             }
 
             foreach (var part in plan.Painted)
             {
-                AddPins(frame, toPicture, cast, part, pins);
-                AddFolds(toPicture, cast, part, folds);
+                var posed = frame.ToPicture(cast, part.Node);
+                AddPins(frame, posed, cast, part, pins);
+                AddFolds(posed, cast, part, folds);
                 if (owner == View.BenchCast)
                 {
-                    RestHandles.Add(owner, part, toPicture * cast.Worlds[part.Node], rests);
+                    RestHandles.Add(owner, part, posed * cast.Worlds[part.Node], rests);
                 }
             }
         }
@@ -73,15 +74,14 @@ internal static class Overlays
                 continue;
             }
 
-            var toPicture = thing.ToPicture;
             if (thing.Cast is not { } cast)
             {
-                if (Touches(frame, toPicture, thing.Plan.Drawing, at))
+                if (Touches(frame, thing.ToPicture, thing.Plan.Drawing, at))
                 {
                     return new HitAnswer(thing.Plan.Thing.Id, null);
                 }
             }
-            else if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, toPicture, cast, part, at)) is { } hit)
+            else if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, frame.ToPicture(cast, part.Node), cast, part, at)) is { } hit)
             {
                 return new HitAnswer(thing.Plan.Thing.Id, hit.Part.Id);
             }

@@ -1,4 +1,5 @@
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Lens;
 
 namespace Fretsaw.Core.Engine;
@@ -71,6 +72,14 @@ public sealed class Evaluator
 
     /// <summary>This use's values with what dials add, by its plan's slots.</summary>
     public ReadOnlySpan<double> DrivenOf(CastFrame cast) => cast.Use.PuppetValues(driven);
+
+    /// <summary>On whose plane a posed node lies: what another holds is on that one's.</summary>
+    /// <param name="node">Below 0 for the body.</param>
+    public ThingFrame PlaneOf(CastFrame cast, int node) =>
+        Things[(cast.Skeleton.LentOf(node) is >= 0 and var lent ? cast.Use.Lent[lent].Holder?.Index : null) ?? cast.Use.Index];
+
+    /// <summary>Posed puppet pixels → picture pixels, as a node lies.</summary>
+    public Homography ToPicture(CastFrame cast, int node) => PlaneOf(cast, node).FromStage * cast.ToStage;
 
     public ThingFrame? Find(string id) => Array.Find(Things, thing => thing.Plan.Thing.Id == id);
 

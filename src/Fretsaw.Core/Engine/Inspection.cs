@@ -99,9 +99,8 @@ public sealed record InspectedPuppet(
     internal static InspectedPuppet Of(Evaluator frame, CastFrame cast, bool meshes)
     {
         var plan = cast.Plan;
-        var toPicture = frame.Things[cast.Use.Index].ToPicture;
         var nodes = plan.Nodes.Select((node, i) => new InspectedNode(
-            node.Id, Names.OfThing(plan.Puppet, node.Id), node.IsBone, Six(cast.Worlds[i]), Nine(toPicture * cast.Worlds[i])));
+            node.Id, Names.OfThing(plan.Puppet, node.Id), node.IsBone, Six(cast.Worlds[i]), Nine(frame.ToPicture(cast, i) * cast.Worlds[i])));
         var goals = plan.Reaches.Select((reach, i) => new InspectedPin(reach.Reach.Id, reach.Reach.Name, reach.Reach.Lower, reach.GoalRest, cast.Goals[i]));
         return new InspectedPuppet(
             cast.Use.Thing.Id, cast.Use.Thing.Name, [.. nodes], [.. Pinned(cast)], [.. goals],

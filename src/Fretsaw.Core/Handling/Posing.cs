@@ -11,13 +11,13 @@ internal static class Posing
     public static PoseDrag Begin(Gesture gesture, Evaluator stood)
     {
         var cast = Drag.FindCast(stood, gesture.Grip.Owner);
-        var toPicture = stood.Things[cast.Use.Index].ToPicture;
         var thing = gesture.Grip.Thing;
+        var plane = stood.PlaneOf(cast, ShiftSpaces.NodeOf(cast, thing));
         return gesture.Grip.Kind switch
         {
             GripKind.Turn or GripKind.Goal when gesture.Grip.WholeBody && WholeBody.Begin(gesture, stood, cast) is { } whole => whole,
-            GripKind.Turn => Turn(gesture, stood, cast, toPicture),
-            _ => Point(gesture, stood, stood.Things[cast.Use.Index].FromStage * ShiftSpaces.ToStage(cast, thing)),
+            GripKind.Turn => Turn(gesture, stood, cast, plane.FromStage * cast.ToStage),
+            _ => Point(gesture, stood, plane.FromStage * ShiftSpaces.ToStage(cast, thing)),
         };
     }
 

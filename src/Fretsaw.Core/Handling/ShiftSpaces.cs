@@ -25,6 +25,13 @@ internal static class ShiftSpaces
         return cast.ToStage * (reach >= 0 ? cast.Skeleton.GoalSpaces[reach] : OfPin(cast, thing, out _));
     }
 
+    /// <summary>The node that a thing of a puppet is, or hangs on; below 0 for the whole body.</summary>
+    public static int NodeOf(CastFrame cast, string thing) =>
+        cast.Plan.NodeOf.TryGetValue(thing, out var node) ? node
+        : Array.Find(cast.Plan.Reaches, reach => reach.Reach.Id == thing) is { } reach ? reach.Nodes[0]
+        : cast.Plan.Puppet.Parts.FirstOrDefault(part => part.Pins.Any(pin => pin.Id == thing)) is { } part ? cast.Plan.NodeOf[part.Id]
+        : NodePlan.TheBody;
+
     /// <summary>What takes a pin along: the space → posed puppet pixels.</summary>
     public static Affine OfPin(CastFrame cast, string pin, out Point rest)
     {

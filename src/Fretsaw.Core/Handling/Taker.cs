@@ -58,7 +58,7 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
     /// </summary>
     public Affine Seen(Evaluator frame, CastFrame cast, Handed handed)
     {
-        var (from, to) = (PlaneOf(frame, cast, cast.Skeleton.LentOf(handed.Node)), Lent is null ? frame.Things[cast.Use.Index] : frame.Find(Lent.To)!);
+        var (from, to) = (frame.PlaneOf(cast, handed.Node), Lent is null ? frame.Things[cast.Use.Index] : frame.Find(Lent.To)!);
         if (from == to || !from.Shown || !to.Shown || from.FromStage == to.FromStage || !to.FromStage.TryInvert(out var offPicture))
         {
             return handed.World;
@@ -68,8 +68,6 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
         var onStage = cast.ToStage * handed.World;
         return offStage * offPicture.Then(from.FromStage).Near(onStage.Map(handed.Part.Pivot)) * onStage;
     }
-
-    private static ThingFrame PlaneOf(Evaluator frame, CastFrame cast, int lent) => frame.Things[lent < 0 ? cast.Use.Index : cast.Use.Lent[lent].Holder?.Index ?? cast.Use.Index];
 
     private static Lent? LentTo(Film film, Evaluator frame, CastFrame cast, Part part, string to)
     {

@@ -176,6 +176,15 @@ public class LendingTests
         var seen = before.Find(Giver)!.FromStage.Map(OnStage(before, Giver, "ball").Map(middle));
         Assert.Equal(0, (after.Find(Other)!.FromStage.Map(OnStage(after, Giver, "ball").Map(middle)) - seen).Length, 0.05);
         Assert.True((OnStage(after, Giver, "ball").Map(middle) - OnStage(before, Giver, "ball").Map(middle)).Length > 5);
+
+        // Its handles are where it is seen, and a drag takes it along with the pointer.
+        var (session, view) = (new Sessions.Session(handed), new View(TestFilm.ShotId));
+        Assert.Equal(0, (Pivot(handed) - seen).Length, 0.05);
+        session.Begin(new Gesture(view, 15, new Grip(GripKind.Shift, "ball", Giver), seen));
+        session.Move(seen + new Point(12, -7));
+        Assert.Equal(0, (Pivot(session.End()!.Apply(handed)) - seen - new Point(12, -7)).Length, 0.1);
+
+        Point Pivot(Film one) => ((Asking.OverlayAnswer)new Sessions.Session(one).Ask(new Asking.OverlayQuestion(view, 15))).Pivots.Single(pivot => pivot is { Owner: Giver, Part: "ball" }).At;
     }
 
     [Fact]
