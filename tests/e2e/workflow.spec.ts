@@ -168,7 +168,8 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await oneEdit(page, () => page.getByLabel("Carried by").selectOption({ label: "Nothing: let go" }));
   shot = (await server.film(id)).shots[0];
   const rides = shot.tracks.find(({ address }: Track) => address.property === "ridesOn");
-  expect(rides.keys).toEqual([{ frame: 1, id: "" }, { frame: 12, id: "" }, { frame: 13, id: "stand" }]);
+  // Card 1 says nothing of it: before frame 12 it rides where it did.
+  expect(rides.keys).toEqual([{ frame: 12, id: "" }, { frame: 13, id: "stand" }]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 
   // Scenery: a wall behind, at a distance.
