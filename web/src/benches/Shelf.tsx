@@ -7,6 +7,7 @@ import { useState } from "react";
 import { api } from "../api/client";
 import type { Puppet, ShelfLine } from "../api/types";
 import { Heading, Hint } from "../fields/Heading";
+import { SureButton } from "../fields/SureButton";
 import { commit, onServer, tell } from "../state/film";
 import { newId } from "../state/select";
 import { set, useStore } from "../state/store";
@@ -57,10 +58,7 @@ export function TakeFromShelf() {
     const taken = await onServer((id) => api.takeFromShelf(id, line.id));
     if (taken) set({ puppetId: taken.puppet, chosen: null, also: [] });
   };
-  // The shelf belongs to no film, so undo does not bring a puppet back to it: the button asks once more.
-  const [sure, setSure] = useState<string | null>(null);
   const remove = async (line: ShelfLine) => {
-    setSure(null);
     await api.removeFromShelf(line.id).catch(tell);
     await queries.invalidateQueries({ queryKey: key });
   };
@@ -112,15 +110,11 @@ export function TakeFromShelf() {
                       </Box>
                     </Box>
                   </ButtonBase>
-                  <Button
-                    size="small"
-                    color="error"
+                  <SureButton
+                    name="Take off"
                     title="Films that use it keep it as their own"
-                    onClick={() => (sure === line.id ? void remove(line) : setSure(line.id))}
-                    onBlur={() => setSure(null)}
-                  >
-                    {sure === line.id ? "For good?" : "Take off"}
-                  </Button>
+                    onSure={() => void remove(line)}
+                  />
                 </Box>
               );
             })}

@@ -7,6 +7,7 @@ import { api, openingText } from "../../../api/client";
 import type { Film, Kept, KeptLine } from "../../../api/types";
 import { ChoiceField } from "../../../fields/ChoiceField";
 import { Heading, Hint } from "../../../fields/Heading";
+import { SureButton } from "../../../fields/SureButton";
 import { commit, tell } from "../../../state/film";
 import { newId } from "../../../state/select";
 import { set, useStore } from "../../../state/store";
@@ -78,25 +79,13 @@ export function KeptElsewhere() {
   );
 }
 
-/** The shelf belongs to no film, so undo does not bring back what was on it: the button asks once more. */
 function TakeOff({ line }: { line: KeptLine }) {
-  const [sure, setSure] = useState(false);
   const queries = useQueryClient();
   const remove = async () => {
     await api.removeKeptFromShelf(line.id).catch(tell);
     await queries.invalidateQueries({ queryKey: onShelf });
   };
-  return (
-    <Button
-      size="small"
-      color="error"
-      title="Films that took it keep it"
-      onClick={() => (sure ? void remove() : setSure(true))}
-      onBlur={() => setSure(false)}
-    >
-      {sure ? "For good?" : "Take off"}
-    </Button>
-  );
+  return <SureButton name="Take off" title="Films that took it keep it" onSure={() => void remove()} />;
 }
 
 /** Puts what this film keeps on the shelf, or puts it there once more as it is now. */
