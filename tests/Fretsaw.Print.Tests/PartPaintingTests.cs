@@ -126,6 +126,28 @@ public class PartPaintingTests
     }
 
     [Fact]
+    public void A_limb_gets_thinner_with_a_bone_that_keeps_its_area()
+    {
+        var limb = new Limb("u", "l", 40, 40, 40);
+        var (root, joint, end) = (new Point(20, 100), new Point(70, 100), new Point(120, 100));
+        Puppet With(bool keeps) => new()
+        {
+            Id = "p",
+            Name = "P",
+            Parts = [Part("limb", "limb") with { Limb = limb }],
+            Bones = [new Bone { Id = "u", Name = "u", Start = root, End = joint, KeepsArea = keeps }, new Bone { Id = "l", Name = "l", Start = joint, End = end, RidesOn = "u", KeepsArea = keeps }],
+        };
+        var drawing = Limbs.DrawingOf(limb, root, joint, end, "limb", new Paint { Colour = Red });
+        using var free = Paint(With(false), [drawing], ("u/length", 160), ("l/length", 160));
+        Shows(free, 100, 116, Red);
+        using var kept = Paint(With(true), [drawing], ("u/length", 160), ("l/length", 160));
+        Shows(kept, 100, 110, Red);
+        Shows(kept, 100, 116, null);
+        using var rest = Paint(With(true), [drawing]);
+        Shows(rest, 100, 116, Red);
+    }
+
+    [Fact]
     public void Forms_are_painted_with_the_part_s_own_paint_on_the_blended_outline()
     {
         ImmutableArray<Drawing> drawings = [Box("own", 50, 100, 40, 40, Red), Box("tall", 50, 20, 40, 120, Blue)];

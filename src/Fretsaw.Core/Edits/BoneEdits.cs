@@ -28,11 +28,18 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
 
     public double? SharePercent { get; init; }
 
+    public bool? KeepsArea { get; init; }
+
     public FollowThrough? FollowThrough { get; init; }
 
     public bool WithoutFollowThrough { get; init; }
 
-    public override string Title => Name is null ? "Changed a bone" : "Renamed a bone";
+    public override string Title => this switch
+    {
+        { Name: not null } => "Renamed a bone",
+        { KeepsArea: not null } => "Said whether a bone keeps its area",
+        _ => "Changed a bone",
+    };
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
@@ -44,6 +51,7 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
             RidesOn = RidesOn.Or(bone.RidesOn),
             Limit = WithoutLimit ? null : Limit ?? bone.Limit,
             SharePercent = SharePercent ?? bone.SharePercent,
+            KeepsArea = KeepsArea ?? bone.KeepsArea,
             FollowThrough = WithoutFollowThrough ? null : FollowThrough ?? bone.FollowThrough,
         }),
     });

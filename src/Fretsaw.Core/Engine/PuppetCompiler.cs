@@ -89,7 +89,10 @@ internal sealed class PuppetCompiler
         var reach = chains.FindIndex(chain => chain.Contains(bone));
         return new NodePlan(
             bone.Id, true, Carrier(bone.RidesOn, nodeOf), bone.Start, SlotOf(bone.Id, Properties.Turn.Name), bone.End - bone.Start,
-            reach, reach < 0 ? -1 : chains[reach].IndexOf(bone));
+            reach, reach < 0 ? -1 : chains[reach].IndexOf(bone))
+        {
+            KeepsArea = bone.KeepsArea,
+        };
     }
 
     private static int Carrier(string? ridesOn, ImmutableDictionary<string, int> nodeOf) => ridesOn switch

@@ -59,6 +59,9 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
     /// <summary>Indices of nodes, <see cref="TheBody"/> or <see cref="TheStand"/>.</summary>
     public int[] Others { get; init; } = [];
 
+    /// <summary>See <see cref="Bone.KeepsArea"/>.</summary>
+    public bool KeepsArea { get; init; }
+
     /// <param name="values">Driven values, by the plan's slots.</param>
     /// <param name="lent">What the use may lend.</param>
     /// <param name="index">The node's own.</param>

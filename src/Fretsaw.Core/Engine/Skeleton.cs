@@ -29,7 +29,7 @@ public sealed class Skeleton
         (this.plan, this.lent) = (plan, lent);
         (Holders, GoalSpaces) = ([.. lent.Select(_ => Affine.Identity)], new Affine[plan.Reaches.Length]);
         var nodes = plan.Nodes.Length;
-        (Worlds, Tips) = (new Affine[nodes], new Affine[nodes]);
+        (Worlds, Tips, Widths) = (new Affine[nodes], new Affine[nodes], [.. plan.Nodes.Select(_ => 1.0)]);
         Goals = new Point[plan.Reaches.Length];
         carriers = new int[nodes];
         (chainTurns, chainLengths) = (new double[nodes], new double[nodes]);
@@ -48,6 +48,9 @@ public sealed class Skeleton
 
     /// <summary>By node: the same for what rides on its end: a bone grown longer moves it out and does not stretch it.</summary>
     public Affine[] Tips { get; }
+
+    /// <summary>By node, how wide across what rides on a bone is, 1 as drawn: a bone that keeps its area gets thinner as it grows.</summary>
+    public double[] Widths { get; }
 
     /// <summary>By reach, posed puppet pixels.</summary>
     public Point[] Goals { get; }
@@ -149,15 +152,17 @@ public sealed class Skeleton
     private void Bone(int i, in NodePlan node, in Affine carrier, double turn, double length)
     {
         var turned = carrier * Affine.AboutPivot(node.Pivot, default, turn, 1, 1);
+        var width = Widths[i] = node.KeepsArea ? 1 / Math.Clamp(Math.Abs(length), Properties.Squash.Min / 100, Properties.Squash.Max / 100) : 1;
         if (length == 1)
         {
             Worlds[i] = Tips[i] = turned;
             return;
         }
 
-        // Stretched along itself: p + (length − 1)·u(u·(p − start)), u the bone's direction at rest.
+        // Stretched along itself and across: width·p + (length − width)·u(u·(p − start)), u the bone's direction at rest.
         var u = node.Along * (1 / node.Along.Length);
-        var (a, b, d) = (1 + ((length - 1) * u.X * u.X), (length - 1) * u.X * u.Y, 1 + ((length - 1) * u.Y * u.Y));
+        var more = length - width;
+        var (a, b, d) = (width + (more * u.X * u.X), more * u.X * u.Y, width + (more * u.Y * u.Y));
         var start = node.Pivot;
         Worlds[i] = turned * new Affine(a, b, b, d, start.X - (a * start.X) - (b * start.Y), start.Y - (b * start.X) - (d * start.Y));
         Tips[i] = turned * Affine.Translate((length - 1) * node.Along.X, (length - 1) * node.Along.Y);

@@ -21,6 +21,9 @@ public sealed record Bone : IEntity
     /// <summary>As a part's: see <see cref="Part.SharePercent"/>.</summary>
     public double SharePercent { get; init; } = 100;
 
+    /// <summary>What rides on it gets thinner as it grows; a bone that does not say is one of before there was a choice.</summary>
+    public bool KeepsArea { get; init; }
+
     public FollowThrough? FollowThrough { get; init; }
 }
 

@@ -20,7 +20,7 @@ public static class Properties
     /// <summary>Wider and as much lower, narrower and as much higher: the area is kept at every frame, in between keys too.</summary>
     public static readonly PropertyInfo Squash = new("squash", "Squash, area kept", "%", 100, 10, 1000, 0, 1);
 
-    /// <summary>Of a bone: what rides on it grows along it, and the bones after it move out.</summary>
+    /// <summary>Of a bone: what rides on it grows along it, thinner where the bone keeps its area, and the bones after it move out.</summary>
     public static readonly PropertyInfo Length = new("length", "Length", "%", 100, -500, 1000, 0, 1);
 
     /// <summary>Of a pin that holds size.</summary>

@@ -80,6 +80,7 @@ internal static class Rigging
             Start = (before?.End ?? start).Rounded(),
             End = end,
             RidesOn = before?.Id ?? (grip.Thing.Length > 0 ? grip.Thing : null),
+            KeepsArea = true,
         };
     }
 

@@ -171,10 +171,11 @@ internal sealed class PartWriter(WordBuffer words)
         var end = cast.Skeleton.Tips[limb.Lower].Map(lower.Pivot + lower.Along);
         var shape = drawing.Shapes.Length > 0 ? drawing.Shapes[0] : null;
         var ink = shape?.Stroke is { } stroke ? stroke.Width * shape.Matrix.MeanScale : 0;
+        var (first, last) = (cast.Skeleton.Widths[limb.Upper], cast.Skeleton.Widths[limb.Lower]);
         var (widthRoot, widthJoint, widthEnd) = (
-            limb.Limb.RootWidth * values[limb.WidthSlot] / 100,
-            limb.Limb.JointWidth * values[limb.WidthSlot + 1] / 100,
-            limb.Limb.EndWidth * values[limb.WidthSlot + 2] / 100);
+            limb.Limb.RootWidth * first * values[limb.WidthSlot] / 100,
+            limb.Limb.JointWidth * (first + last) / 2 * values[limb.WidthSlot + 1] / 100,
+            limb.Limb.EndWidth * last * values[limb.WidthSlot + 2] / 100);
         var node = Begin(DrawList.ShapesNode, part.Drawing, opacity);
         words.Matrix(Affine.Identity);
         words.Int(ink > 0 ? 2 : 1);

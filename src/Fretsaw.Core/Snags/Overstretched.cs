@@ -96,7 +96,7 @@ internal sealed class Overstretched : IFrameCheck
         {
             var (times, frame) = worst[part.Index];
             var percent = Math.Round(times * 100);
-            var mend = Mend(part);
+            var mend = Mend(part) ?? ByBones(part, frame);
             yield return new Snag(
                 "stretch", "act", frame, new Address(thing.Plan.Thing.Id, part.Part.Id, ""), ThingKind.Part, percent, "%",
                 FormattableString.Invariant($"{part.Part.Name} of {thing.Plan.Thing.Name} is drawn at {percent} % of its area at frame {frame}."),
@@ -138,14 +138,28 @@ internal sealed class Overstretched : IFrameCheck
         return null;
     }
 
-    private IEnumerable<string> CarriersOf(PartPlan part)
+    /// <summary>Bones that have grown at a frame and take the part along, or bend it, keep their area from now on.</summary>
+    private Together? ByBones(PartPlan part, int frame)
+    {
+        var evaluator = new Evaluator(plan);
+        evaluator.Evaluate(frame);
+        var cast = evaluator.Things[thing.Plan.Index].Cast!;
+        var bones = NodesOf(part).Concat(part.Mesh?.Bones ?? []).Distinct().Where(node => cast.Plan.Nodes[node] is { IsBone: true, KeepsArea: false } && HasGrown(cast, node));
+        var edits = bones.Select(bone => new ChangeBone(cast.Plan.Puppet.Id, cast.Plan.Nodes[bone].Id) { KeepsArea = true }).ToList();
+        return edits.Count == 0 ? null : new Together("Kept the area", [.. edits]);
+    }
+
+    private static bool HasGrown(CastFrame cast, int bone) =>
+        Math.Abs(Math.Abs(cast.Worlds[bone].Determinant / cast.Skeleton.CarrierOf(bone).Determinant) - 1) > 0.01;
+
+    private IEnumerable<string> CarriersOf(PartPlan part) => NodesOf(part).Select(node => thing.Cast!.Plan.Nodes[node]).Where(node => !node.IsBone).Select(node => node.Id);
+
+    /// <summary>The part's node, and what carries it at rest.</summary>
+    private IEnumerable<int> NodesOf(PartPlan part)
     {
         for (var node = part.Node; node >= 0; node = thing.Cast!.Plan.Nodes[node].Carrier)
         {
-            if (!thing.Cast!.Plan.Nodes[node].IsBone)
-            {
-                yield return thing.Cast.Plan.Nodes[node].Id;
-            }
+            yield return node;
         }
     }
 }

@@ -41,7 +41,7 @@ internal static class EditSamples
         new ChangePin("pup", "pinned", "pin") { RidesOn = "tail" },
         new RemovePin("pup", "pinned", "pin"),
         new AddBone("pup", TestFilm.Bone("third", 120, 0, 150, 0, "low")),
-        new ChangeBone("pup", "up") { Name = "Upper", Start = new Point(1, 1), WithoutLimit = true, WithoutFollowThrough = true },
+        new ChangeBone("pup", "up") { Name = "Upper", KeepsArea = true, Start = new Point(1, 1), WithoutLimit = true, WithoutFollowThrough = true },
         new RemoveBone("pup", "low"),
         new AddReach("pup", new Reach { Id = "reach-2", Name = "Reach 2", Upper = "tail", Lower = "tip" }),
         new ChangePart("pup", "mouth") { AlsoRidesOn = [Address.Stand, "low"] },

@@ -113,7 +113,7 @@ internal static class FullFilm
         Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [
-            TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), SharePercent = 60, FollowThrough = Follow },
+            TestFilm.Bone("up", 2, 3, 60, 10) with { Limit = new TurnLimit(-40, 50), SharePercent = 60, KeepsArea = true, FollowThrough = Follow },
             TestFilm.Bone("low", 60, 10, 120, 0, "up"),
             TestFilm.Bone("tail", 0, 40, 30, 40),
             TestFilm.Bone("tip", 30, 40, 60, 40, "tail"),

@@ -94,6 +94,36 @@ public class ChainReachTests
         Assert.Equal(100, (lower.Map(new Point(200, 10)) - lower.Map(new Point(100, 10))).Length, 1e-9);
     }
 
+    /// <summary>A square of 1 px across and along the bone, wherever the bone points, at lengths of 10 to 1000 % and beyond.</summary>
+    [Fact]
+    public void What_rides_on_a_bone_that_keeps_its_area_gets_thinner_as_it_grows() =>
+        Gen.Select(Gen.Double[-Math.PI, Math.PI], Gen.Double[-400, 1000], Gen.Bool).Sample((angle, percent, keeps) =>
+        {
+            var (along, across) = (new Point(Math.Cos(angle), Math.Sin(angle)), new Point(-Math.Sin(angle), Math.Cos(angle)));
+            ImmutableArray<Bone> arm =
+            [
+                TestFilm.Bone("u", 0, 0, 100 * along.X, 100 * along.Y) with { KeepsArea = keeps },
+                TestFilm.Bone("l", 100 * along.X, 100 * along.Y, 150 * along.X, 150 * along.Y, "u"),
+            ];
+            var puppet = new Puppet { Id = "p", Name = "P", Parts = [TestFilm.Part("part", "box") with { RidesOn = "u" }], Bones = arm };
+            var frame = TestFilm.At(TestFilm.Of(puppet, [Square], TestFilm.Keyed("u", "length", (1, percent))), 1);
+            var (part, times) = (frame.World("part"), percent / 100);
+
+            Assert.InRange((part.MapVector(along) - (along * times)).Length, 0, 1e-9);
+            var thin = keeps ? 1 / Math.Max(0.1, Math.Abs(times)) : 1;
+            Assert.InRange((part.MapVector(across) - (across * thin)).Length, 0, 1e-9);
+            Assert.InRange((frame.World("l").Map(arm[1].End) - (along * ((100 * times) + 50))).Length, 0, 1e-9);
+        });
+
+    [Fact]
+    public void A_reach_that_stretches_makes_its_bones_thinner()
+    {
+        ImmutableArray<Bone> arm = [TestFilm.Bone("u", 0, 0, 100, 0) with { KeepsArea = true }, TestFilm.Bone("l", 100, 0, 200, 0, "u")];
+        var frame = TestFilm.At(Reaching(arm, new Reach { Id = "r", Name = "r", Upper = "u", Lower = "l", Method = ReachMethod.Settled, StretchPercent = 100 }, TestFilm.Keyed("r", "shiftX", (1, 100))), 1);
+        Assert.Equal(1, frame.World("u").Determinant, 1e-6);
+        Assert.Equal(1.5, frame.World("l").Determinant, 1e-6);
+    }
+
     [Fact]
     public void A_planted_goal_stays_on_the_ground_while_the_body_moves_and_turns()
     {

@@ -63,6 +63,18 @@ public class PosedSnagsTests
         Assert.Null(Find(parts, "stretch"));
     }
 
+    [Fact]
+    public void Art_on_a_bone_that_grows_is_told_and_gets_thinner_when_mended()
+    {
+        var film = With(TestFilm.Keyed("shin", "length", (1, 100), (10, 140), (20, 100)));
+        var snag = Find(film, "stretch")!;
+        Assert.Equal((10, "boot"), (snag.Frame, snag.At.Thing));
+        var mended = snag.Mend!.Apply(film);
+        Assert.Null(Find(mended, "stretch"));
+        Assert.True(mended.Puppets[0].Bones[1].KeepsArea);
+        Assert.False(mended.Puppets[0].Bones[0].KeepsArea);
+    }
+
     /// <summary>What a dial says is rigged to be so.</summary>
     [Fact]
     public void A_lid_that_a_dial_shuts_is_none()

@@ -2421,6 +2421,8 @@ export interface components {
              * @description As a part's: see double Part.SharePercent.
              */
             sharePercent: number;
+            /** @description What rides on it gets thinner as it grows; a bone that does not say is one of before there was a choice. */
+            keepsArea: boolean;
             followThrough?: null | components["schemas"]["FollowThrough"];
         };
         /** @description A part's mesh bent by several bones, with weights by heat diffusion that a person may paint over. */
@@ -2744,6 +2746,7 @@ export interface components {
             withoutLimit: boolean;
             /** Format: double */
             sharePercent?: null | number;
+            keepsArea?: null | boolean;
             followThrough?: components["schemas"]["FollowThrough"];
             withoutFollowThrough: boolean;
             title?: null | string;

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Bone, Edit, Puppet } from "../../api/types";
+import { CheckField } from "../../fields/CheckField";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Fact } from "../../fields/Fact";
 import { Heading, Hint } from "../../fields/Heading";
@@ -69,6 +70,11 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
       ) : (
         <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>Limit its turn</Button>
       )}
+      <CheckField
+        label="What rides on it gets thinner as it grows"
+        value={bone.keepsArea}
+        onChange={(keepsArea) => void commit(change({ keepsArea }))}
+      />
       <ShareField value={bone.sharePercent} edit={(sharePercent) => change({ sharePercent })} />
       <Heading>Parts that ride on it</Heading>
       {riders.map((part) => (

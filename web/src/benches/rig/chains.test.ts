@@ -8,6 +8,7 @@ const bone = (id: string, ridesOn?: string): Bone => ({
   start: { x: 0, y: 0 },
   end: { x: 9, y: 0 },
   sharePercent: 25,
+  keepsArea: false,
   ...(ridesOn ? { ridesOn } : {}),
 });
 const puppet = {
