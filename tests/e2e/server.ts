@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -14,38 +14,25 @@ const usual = { port: 0, taken: false };
 export class Server {
   private child: ChildProcess | null = null;
   private port = 0;
-  private readonly data = mkdtempSync(join(tmpdir(), "fretsaw-e2e-"));
+  private data = "";
 
   get address() {
-    return `http://127.0.0.1:${this.port}`;
+    return addressOf(this.port);
   }
 
-  /** The first time on a free port; after a kill on the same, so that open pages find it again. */
+  /** The first time on a free port, with the demo; after a kill on the same, so that open pages find it again. */
   async start(): Promise<void> {
+    if (this.data === "") {
+      this.data = newFolder();
+      cpSync(await (seeded ??= seed()), this.data, { recursive: true });
+    }
     this.port ||= await port();
-    this.child = spawn(join(root, "src/Fretsaw.Server/bin/Release/net10.0/Fretsaw.Server"), [], {
-      cwd: root,
-      env: {
-        ...process.env,
-        Urls: this.address,
-        Fretsaw__Data: this.data,
-        Fretsaw__Web: join(root, "web/dist"),
-        Fretsaw__Engine: join(root, ".fretsaw/engine/wwwroot"),
-        Fretsaw__Demo: "true",
-      },
-      stdio: ["ignore", "pipe", "inherit"],
-    });
-    await new Promise<void>((resolve, reject) => {
-      this.child?.stdout?.on("data", (text: Buffer) => text.toString().includes("Now listening") && resolve());
-      this.child?.once("exit", () => reject(new Error("The server did not start.")));
-    });
+    this.child = await launch(this.port, this.data);
   }
 
   /** As a power cut would. */
   async kill(): Promise<void> {
-    const gone = new Promise((resolve) => this.child?.once("exit", resolve));
-    this.child?.kill("SIGKILL");
-    await gone;
+    await kill(this.child);
   }
 
   /** For good: nothing of it is left. */
@@ -53,9 +40,50 @@ export class Server {
     await this.kill();
     if (this.port === usual.port) usual.taken = false;
     rmSync(this.data, { recursive: true, force: true });
+    this.data = "";
   }
 
   film = async (id: string) => (await fetch(`${this.address}/api/films/${id}/film.json`)).json();
+}
+
+const newFolder = () => mkdtempSync(join(tmpdir(), "fretsaw-e2e-"));
+const addressOf = (port: number) => `http://127.0.0.1:${port}`;
+
+/** A folder with the demo in it, which is made once: making it takes longer than all else that a server does at its start. */
+let seeded: Promise<string> | null = null;
+
+async function seed(): Promise<string> {
+  const folder = newFolder();
+  process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
+  await kill(await launch(await freePort(), folder));
+  return folder;
+}
+
+/** Ready when it listens. */
+async function launch(port: number, data: string): Promise<ChildProcess> {
+  const child = spawn(join(root, "src/Fretsaw.Server/bin/Release/net10.0/Fretsaw.Server"), [], {
+    cwd: root,
+    env: {
+      ...process.env,
+      Urls: addressOf(port),
+      Fretsaw__Data: data,
+      Fretsaw__Web: join(root, "web/dist"),
+      Fretsaw__Engine: join(root, ".fretsaw/engine/wwwroot"),
+      Fretsaw__Demo: "true",
+    },
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  await new Promise<void>((resolve, reject) => {
+    child.stdout.on("data", (text: Buffer) => text.toString().includes("Now listening") && resolve());
+    child.once("exit", () => reject(new Error("The server did not start.")));
+  });
+  return child;
+}
+
+async function kill(child: ChildProcess | null): Promise<void> {
+  const gone = new Promise((resolve) => child?.once("exit", resolve));
+  child?.kill("SIGKILL");
+  await gone;
 }
 
 async function port(): Promise<number> {

@@ -24,18 +24,24 @@ public sealed partial class FilmJson : JsonSerializerContext
     /// <exception cref="FilmException">The text is no film, or breaks one of its rules.</exception>
     public static Film Read(ReadOnlySpan<byte> utf8, string source)
     {
-        var film = Parse(utf8, source);
+        var film = Parse(utf8, source, isOurs: false);
         FilmCheck.Check(film);
         return film;
     }
 
-    /// <summary>Reads a film that has been checked already where it comes from.</summary>
+    /// <summary>Reads a film that this program wrote, which has been checked already where it comes from.</summary>
     /// <exception cref="FilmException">The text is no film.</exception>
-    public static Film Parse(ReadOnlySpan<byte> utf8, string source)
+    public static Film Parse(ReadOnlySpan<byte> utf8, string source) => Parse(utf8, source, isOurs: true);
+
+    private static Film Parse(ReadOnlySpan<byte> utf8, string source, bool isOurs)
     {
         try
         {
-            JsonScan.RefuseNullsInLists(utf8, Depth);
+            if (!isOurs)
+            {
+                JsonScan.RefuseNullsInLists(utf8, Depth);
+            }
+
             return VersionOf(utf8) == Format1.Format1Reader.Version
                 ? Format1.Format1Reader.Read(utf8)
                 : JsonSerializer.Deserialize(utf8, JsonReaders.For<Film>(Default)) ?? throw new FilmException(source, "holds no film", "export the film again");

@@ -20,12 +20,19 @@ function fetchDrawing(id: string, index: number): Promise<Drawing> {
   });
 }
 
-/** With a GPU on its canvas, without one in memory; found out after the first picture, which does not wait for it. */
+/**
+ * How long no picture is asked for until a GPU is looked for, ms: that waits for the page itself, which takes a second to open, and no
+ * picture is to wait with it.
+ */
+const Quiet = 1000;
+
+/** With a GPU on its canvas, without one in memory. */
 class Studio {
   private readonly art: ArtStore;
   private readonly sheets: SheetPainter;
   private gpu: { painter: GpuPainter; canvas: OffscreenCanvas; surface: Surface | null } | null = null;
-  private pictures = 0;
+  private looking: ReturnType<typeof setTimeout> | undefined;
+  private hasLooked = false;
   private readonly canvas = new OffscreenCanvas(1, 1);
 
   constructor(private readonly kit: Kit) {
@@ -37,9 +44,15 @@ class Studio {
     const list = readDrawList(bytes);
     if (ids !== null) this.sheets.drawingsChanged();
     await this.art.load(drawingsOf(list.nodes), ids);
-    if (this.pictures++ === 1 && hasGpu(new OffscreenCanvas(1, 1)))
-      this.gpu = { painter: new GpuPainter(this.kit, this.art), canvas: new OffscreenCanvas(1, 1), surface: null };
+    clearTimeout(this.looking);
+    if (!this.hasLooked) this.looking = setTimeout(() => this.lookForGpu(), Quiet);
     return this.gpu ? this.withGpu(this.gpu, list) : this.without(list, bytes);
+  }
+
+  private lookForGpu(): void {
+    this.hasLooked = true;
+    if (hasGpu(new OffscreenCanvas(1, 1)))
+      this.gpu = { painter: new GpuPainter(this.kit, this.art), canvas: new OffscreenCanvas(1, 1), surface: null };
   }
 
   private without(list: DrawList, bytes: Uint8Array): ImageBitmap {
