@@ -8,7 +8,7 @@ public sealed record KeepChart(KeptChart Chart) : Edit
     public override string Title => $"Kept the chart {Chart.Name}";
 
     protected internal override Film Change(Film film) =>
-        film with { Charts = film.Charts.Any(one => one.Id == Chart.Id) ? film.Charts.With(Chart.Id, "chart", _ => Chart) : film.Charts.Add(Chart) };
+        film with { Charts = film.Charts.Put(Chart) };
 }
 
 /// <summary>Keeps a chart no longer; gaps that were given it stay as they are.</summary>

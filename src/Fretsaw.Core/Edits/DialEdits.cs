@@ -9,7 +9,7 @@ public sealed record PutDial(string PuppetId, Dial Dial, string Says = "Changed 
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
-        Dials = puppet.Dials.Any(dial => dial.Id == Dial.Id) ? puppet.Dials.With(Dial.Id, "dial", _ => Dial) : puppet.Dials.Add(Dial),
+        Dials = puppet.Dials.Put(Dial),
     });
 }
 

@@ -76,6 +76,7 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(InsertFrames), "insertFrames")]
 [JsonDerivedType(typeof(TakeOutFrames), "takeOutFrames")]
 [JsonDerivedType(typeof(SetGap), "setGap")]
+[JsonDerivedType(typeof(ChangeGap), "changeGap")]
 [JsonDerivedType(typeof(HoldHere), "holdHere")]
 [JsonDerivedType(typeof(NameCard), "nameCard")]
 [JsonDerivedType(typeof(SetBeyond), "setBeyond")]

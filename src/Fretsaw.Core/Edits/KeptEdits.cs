@@ -9,8 +9,7 @@ public sealed record Keep(Kept Kept) : Edit
 {
     public override string Title => $"Kept the {(Kept.Kind == KeptKind.Action ? "action" : Kept.IsExpression ? "expression" : "pose")} {Kept.Name}";
 
-    protected internal override Film Change(Film film) =>
-        film with { Kept = film.Kept.Any(one => one.Id == Kept.Id) ? film.Kept.With(Kept.Id, "kept pose or action", _ => Kept) : film.Kept.Add(Kept) };
+    protected internal override Film Change(Film film) => film with { Kept = film.Kept.Put(Kept) };
 }
 
 public sealed record RenameKept(string KeptId, string Name) : Edit

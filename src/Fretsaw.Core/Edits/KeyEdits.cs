@@ -67,21 +67,6 @@ public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Ad
     }
 }
 
-/// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
-public sealed record SetGap(string ShotId, int Frame, Gap Gap, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
-{
-    public override string Title => "Chose a chart";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-    {
-        var carded = Owner is null || !shot.Tracks.Any(track => track.Address.Owner == Owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == Frame))
-            ? shot
-            : shot.WithCard((shot.CardAt(Owner, Frame) ?? new Card(Owner, Frame)) with { Gap = Gap });
-        return Tracks.OnEach(carded, Owner, Addresses, (track, cards) =>
-            track.AllKeys.Select(key => key.Frame == Frame ? Tracks.WithGap(key, Gap, cards) : key));
-    });
-}
-
 /// <summary>
 /// Lets tracks stand still up to a frame: the key before is held until here and repeated, and the movement that ran through starts
 /// only now, with the ease it had. A key that stands here keeps its value: only the gap before it is held. A track with no key

@@ -11,7 +11,7 @@ public sealed record Lend(string ShotId, string ThingId, Lent Lent) : Edit
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
         Things = shot.Things.With(ThingId, "thing", thing => thing.Body is Cast cast
-            ? thing with { Body = cast with { Lent = cast.Lent.Any(one => one.Id == Lent.Id) ? cast.Lent.With(Lent.Id, "part that others carry", _ => Lent) : cast.Lent.Add(Lent) } }
+            ? thing with { Body = cast with { Lent = cast.Lent.Put(Lent) } }
             : throw new FilmException($"'{thing.Name}'", "is no puppet", "choose a puppet")),
     });
 }

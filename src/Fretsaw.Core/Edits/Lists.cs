@@ -31,6 +31,21 @@ internal static class Lists
         return ReferenceEquals(changed, list[index]) ? list : list.SetItem(index, changed);
     }
 
+    /// <summary>In the place of what has its id, or at the end.</summary>
+    public static ImmutableArray<T> Put<T>(this ImmutableArray<T> list, T thing)
+        where T : IEntity
+    {
+        for (var i = 0; i < list.Length; i++)
+        {
+            if (list[i].Id == thing.Id)
+            {
+                return list.SetItem(i, thing);
+            }
+        }
+
+        return list.Add(thing);
+    }
+
     public static ImmutableArray<T> Without<T>(this ImmutableArray<T> list, string id, string what)
         where T : IEntity => list.RemoveAt(list.IndexOf(id, what));
 

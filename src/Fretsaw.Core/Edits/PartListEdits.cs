@@ -29,24 +29,7 @@ public sealed record PutOnPart(string PuppetId, string PartId) : Edit
     });
 
     private static ImmutableArray<T> Put<T>(ImmutableArray<T> list, T? thing)
-        where T : class, IEntity
-    {
-        if (thing is null)
-        {
-            return list;
-        }
-
-        var at = list.IndexOf(thing, 0, list.Length, new ById<T>());
-        return at < 0 ? list.Add(thing) : list.SetItem(at, thing);
-    }
-
-    private sealed class ById<T> : IEqualityComparer<T>
-        where T : IEntity
-    {
-        public bool Equals(T? x, T? y) => x?.Id == y?.Id;
-
-        public int GetHashCode(T obj) => obj.Id.GetHashCode(StringComparison.Ordinal);
-    }
+        where T : class, IEntity => thing is null ? list : list.Put(thing);
 }
 
 /// <summary>Takes a swap, form, knead or stiff patch off a part, and its keys with it.</summary>

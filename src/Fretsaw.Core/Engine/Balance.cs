@@ -8,8 +8,8 @@ namespace Fretsaw.Core.Engine;
 public readonly record struct Support(double Left, double Right, double Down);
 
 /// <summary>
-/// Where a puppet's weight is, stage pixels: the mean of its painted parts' centroids, each by its area at rest times how heavy
-/// it is said to be. It is in balance while the plumb line through it falls on what bears it.
+/// Where a puppet's weight is, stage pixels: the mean of the centroids of its painted parts, and of those of others that it carries, each
+/// by its area at rest times how heavy it is said to be. It is in balance while the plumb line through it falls on what bears it.
 /// </summary>
 /// <param name="Mass">px² at 100 %; 0 for a puppet without art.</param>
 /// <param name="Support">Null while nothing is planted.</param>
@@ -33,18 +33,38 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
             sum += at * weight;
         }
 
+        foreach (var lender in frame.LendersTo(cast))
+        {
+            foreach (var part in lender.Cast!.Plan.Painted)
+            {
+                var (weight, at, _) = OfLoad(frame, cast, lender.Cast, part);
+                mass += weight;
+                sum += at * weight;
+            }
+        }
+
         return new Balance(mass, mass > 0 ? cast.ToStage.Map(sum * (1 / mass)) : default, SupportOf(frame, cast, without));
     }
 
-    /// <summary>How heavy a part is and where its middle is now, posed puppet pixels.</summary>
-    internal static (double Weight, Point At) OfPart(Evaluator frame, CastFrame cast, PartPlan part)
+    /// <summary>How heavy a part is and where its middle is now, posed puppet pixels; nothing while another carries it.</summary>
+    internal static (double Weight, Point At) OfPart(Evaluator frame, CastFrame cast, PartPlan part) =>
+        cast.Skeleton.LentOf(part.Node) >= 0 ? default : Weighed(frame, cast, part);
+
+    /// <summary>The same of a part of another, in the holder's posed puppet pixels and as large as it is there; nothing where the holder does not carry it.</summary>
+    /// <returns>On: the holder's node that carries it, or <see cref="NodePlan.TheBody"/>.</returns>
+    internal static (double Weight, Point At, int On) OfLoad(Evaluator frame, CastFrame holder, CastFrame owner, PartPlan part)
     {
-        if (cast.Skeleton.LentOf(part.Node) >= 0)
+        if (owner.CarriedBy(holder, part) is not { } lent || !holder.ToStage.TryInvert(out var offStage))
         {
-            // Another carries it.
-            return default;
+            return (0, default, NodePlan.TheBody);
         }
 
+        var (weight, at) = Weighed(frame, owner, part);
+        return (weight * Math.Abs(owner.Skeleton.Ground.Determinant / holder.Skeleton.Ground.Determinant), offStage.Map(owner.ToStage.Map(at)), lent.On);
+    }
+
+    private static (double Weight, Point At) Weighed(Evaluator frame, CastFrame cast, PartPlan part)
+    {
         var drawings = frame.Plan.Film.Drawings;
         var world = cast.Worlds[part.Node];
         if (part.Limb is { } limb)

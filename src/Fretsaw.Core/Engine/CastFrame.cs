@@ -33,6 +33,11 @@ public sealed class CastFrame
 
     internal FollowThroughFrame? FollowThrough { get; }
 
+    /// <summary>How another on the stage carries a part of it at this frame.</summary>
+    /// <returns>Null where that one does not.</returns>
+    public LentPlan? CarriedBy(CastFrame holder, PartPlan part) =>
+        Skeleton.LentOf(part.Node) is >= 0 and var k && Use.Lent[k] is var lent && lent.Holder?.Index == holder.Use.Index ? lent : null;
+
     /// <summary>Its bones and parts. What others carry of it stands anywhere until they stand, see <see cref="StandAgain"/>.</summary>
     internal void Stand(Plan shot, double frame, in Standing standing, double[] driven, double[] scratch)
     {

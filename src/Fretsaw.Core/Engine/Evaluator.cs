@@ -17,7 +17,7 @@ public sealed class Evaluator
     private readonly bool[] stale;
     private readonly bool[] unposed;
     private readonly int[] farToNear;
-    private readonly int[][] lendersTo;
+    private readonly ThingFrame[][] lendersTo;
 
     public Evaluator(Plan plan)
     {
@@ -28,7 +28,7 @@ public sealed class Evaluator
         Cast = [.. Things.Where(thing => thing.Cast is not null).Select(thing => thing.Cast!)];
         (stale, unposed) = (new bool[plan.Slots.OwnerCount], new bool[Things.Length]);
         farToNear = [.. Enumerable.Range(0, Things.Length)];
-        lendersTo = [.. plan.Things.Select(thing => plan.Things.Where(other => other.Lent.Any(lent => lent.Holder?.Index == thing.Index)).Select(other => other.Index).ToArray())];
+        lendersTo = [.. plan.Things.Select(thing => Things.Where(other => other.Plan.Lent.Any(lent => lent.Holder?.Index == thing.Index)).ToArray())];
     }
 
     public Plan Plan { get; private set; }
@@ -63,6 +63,9 @@ public sealed class Evaluator
 
     /// <summary>Indices of <see cref="Things"/> in the order of painting: by distance, and at one distance in the shot's order.</summary>
     public ReadOnlySpan<int> FarToNear => farToNear;
+
+    /// <summary>Those of whose parts a puppet may carry some.</summary>
+    public ReadOnlySpan<ThingFrame> LendersTo(CastFrame holder) => lendersTo[holder.Use.Index];
 
     /// <summary>The value of every slot at the evaluated frame as its keys say, without what dials add.</summary>
     public ReadOnlySpan<double> Values => keyed;
@@ -111,8 +114,8 @@ public sealed class Evaluator
             Things[owner - SlotLayout.FirstThing].Cast?.FollowThrough?.Forget(address.Thing);
             foreach (var other in lendersTo[owner - SlotLayout.FirstThing])
             {
-                unposed[other] = true;
-                Things[other].Cast!.FollowThrough?.Forget(Address.Body);
+                unposed[other.Plan.Index] = true;
+                other.Cast!.FollowThrough?.Forget(Address.Body);
             }
         }
         else if (owner == SlotLayout.WindOwner)

@@ -188,6 +188,18 @@ internal sealed class WholeBody
                     Add(part.Node, at, weight / mass);
                 }
             }
+
+            foreach (var lender in of.stood.LendersTo(of.cast))
+            {
+                foreach (var part in lender.Cast!.Plan.Painted)
+                {
+                    var (weight, at, on) = Balance.OfLoad(of.stood, of.cast, lender.Cast, part);
+                    if (weight > 0)
+                    {
+                        Add(on, at, weight / mass);
+                    }
+                }
+            }
         }
 
         private void Add(int node, Point at, double weight)

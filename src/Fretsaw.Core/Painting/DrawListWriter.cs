@@ -165,11 +165,12 @@ public sealed class DrawListWriter
     private PixelBox Held(Evaluator frame, CastFrame cast, int after, in PaintedArea area)
     {
         var box = PixelBox.Empty;
-        foreach (var owner in frame.Cast)
+        foreach (var lender in frame.LendersTo(cast))
         {
-            foreach (var part in owner.Use.Lent.Length == 0 ? [] : owner.Plan.Painted)
+            var owner = lender.Cast!;
+            foreach (var part in owner.Plan.Painted)
             {
-                if (owner.Skeleton.LentOf(part.Node) is >= 0 and var k && owner.Use.Lent[k].Holder?.Index == cast.Use.Index && owner.Use.Lent[k].After == after)
+                if (owner.CarriedBy(cast, part)?.After == after)
                 {
                     box = box.With(Held(frame, cast, owner, part, area));
                 }

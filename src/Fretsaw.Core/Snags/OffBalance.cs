@@ -36,15 +36,17 @@ internal sealed class OffBalance : IFrameCheck
         public int Frames => At.Off == 0 ? 0 : Last - First + 1;
     }
 
-    public OffBalance(Plan plan, ThingFrame thing)
+    /// <param name="lenders">Whose parts it may carry: they weigh on it.</param>
+    public OffBalance(Plan plan, ThingFrame thing, ImmutableArray<ThingFrame> lenders)
     {
         (this.plan, this.thing) = (plan, thing);
-        Inputs = new Inputs($"balance {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
+        Posed = [thing, .. lenders];
+        Inputs = new Inputs($"balance {thing.Plan.Thing.Id}", [.. Posed.SelectMany(one => Inputs.OfPose(plan, one.Plan))]);
     }
 
     public Inputs Inputs { get; }
 
-    public IEnumerable<ThingFrame> Posed => [thing];
+    public IEnumerable<ThingFrame> Posed { get; }
 
     /// <summary>Only what is planted at some time can stand.</summary>
     public static bool Concerns(Plan plan, ThingFrame thing) => thing.Cast is not null && plan.Shot.Tracks.Any(track =>

@@ -125,7 +125,7 @@ public sealed class SnagFinder(RigCache rigs)
 
             if (OffBalance.Concerns(plan, thing))
             {
-                yield return new OffBalance(plan, thing);
+                yield return new OffBalance(plan, thing, [.. frame.LendersTo(thing.Cast)]);
                 yield return new SlidingFoot(plan, thing);
             }
 

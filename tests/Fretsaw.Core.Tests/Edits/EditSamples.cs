@@ -73,6 +73,7 @@ internal static class EditSamples
         new InsertFrames("s", 3, 5),
         new TakeOutFrames("s", 3, 5),
         new SetGap("s", 1, Gap.Even, [], "use"),
+        new ChangeGap("s", 1, [], "use") { Ease = new Slow(20, 30), Held = false, Every = 2, Stagger = new Stagger(3, 1), WithoutStagger = false },
         new HoldHere("s", 4, [], "use"),
         new NameCard("s", "use", 1, "Start"),
         new SetBeyond("s", [new Address("use", "up", "turn")]) { After = Beyond.ToAndFro },

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using CsCheck;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
@@ -71,6 +72,21 @@ public class KeySurgeryTests
         film = new SetGap(TestFilm.ShotId, 1, Gap.Even, [], TestFilm.Owner).Apply(film);
         Assert.Equal(10 + (40 * 20.0 / 39), Turns(film)[20], 1e-9);
     }
+
+    [Fact]
+    public void A_change_of_a_gap_leaves_the_rest_of_it_as_it_stands() => Gen.Select(Gaps, Gen.Bool).Sample((gap, byCard) =>
+    {
+        var (owner, addresses) = byCard ? (TestFilm.Owner, (ImmutableArray<Address>)[]) : (null, [TestFilm.At("a", "turn")]);
+        var film = new SetGap(TestFilm.ShotId, 1, gap, addresses, owner).Apply(Turning((1, 10), (40, 50)));
+        film = new ChangeGap(TestFilm.ShotId, 1, addresses, owner) { Every = 3 }.Apply(film);
+        film = new ChangeGap(TestFilm.ShotId, 1, addresses, owner) { Stagger = new Stagger(3, 1) }.Apply(film);
+        film = new ChangeGap(TestFilm.ShotId, 1, addresses, owner) { Ease = new Slow(20, 30), Held = false }.Apply(film);
+        Assert.Equal(new Gap { Ease = new Slow(20, 30), Every = 3, Stagger = new Stagger(3, 1) }, Here());
+        film = new ChangeGap(TestFilm.ShotId, 1, addresses, owner) { WithoutStagger = true, Held = true }.Apply(film);
+        Assert.Equal(new Gap { Ease = new Slow(20, 30), Every = 3, Held = true }, Here());
+
+        Gap Here() => TrackRuns.GapOf(film.TrackOf("a", "turn").AllKeys.First(), TrackRuns.CardsOf(film.Shots[0], TestFilm.Owner));
+    }, iter: 60);
 
     [Fact]
     public void Taking_a_card_out_joins_what_lay_on_both_sides()

@@ -54,6 +54,22 @@ public class LendingTests
     private static double Apart(Film one, Film other, string owner, string part, double frame, double? then = null) => Corners.Max(corner =>
         (OnStage(TestFilm.At(one, frame), owner, part).Map(corner) - OnStage(TestFilm.At(other, then ?? frame), owner, part).Map(corner)).Length);
 
+    /// <summary>Every box is 40 px wide; the other puppet stands at 60 % of the giver's size, so the ball is 1/0.36 times as large to it.</summary>
+    [Fact]
+    public void What_is_handed_to_another_weighs_on_who_has_it()
+    {
+        var frame = TestFilm.At(Handed(Two(), Giver, "ball", 15, $"{Other}/palm"), 30);
+        var (giver, other) = (frame.Find(Giver)!.Cast!, frame.Find(Other)!.Cast!);
+        Assert.Equal(1600, Balance.Of(frame, giver).Mass, 1e-6);
+
+        const double Large = 1 / (0.6 * 0.6);
+        var all = new[] { (Other, "palm", 1.0), (Other, "hat", 1.0), (Other, "tail", 1.0), (Giver, "ball", Large), (Giver, "tail", Large) };
+        var sum = all.Aggregate(default(Point), (so, one) => so + (OnStage(frame, one.Item1, one.Item2).Map(new Point(20, 20)) * one.Item3));
+        var balance = Balance.Of(frame, other);
+        Assert.Equal(1600 * (3 + (2 * Large)), balance.Mass, 1e-6);
+        Assert.InRange((balance.Centre - (sum * (1 / (3 + (2 * Large))))).Length, 0, 1e-6);
+    }
+
     [Theory]
     [InlineData("palm")]
     [InlineData("arm")]

@@ -1,5 +1,6 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
+import { useState } from "react";
 import type { Choice } from "./ChoiceField";
 import { entry } from "./row";
 
@@ -15,10 +16,18 @@ export function TypedChoice({
   choices: Choice[];
   onChoose: (value: string) => void;
 }) {
+  // What is being typed is the field's own: a choice that arrives late, or was made elsewhere, does not write over it.
+  const [typed, setTyped] = useState<string | null>(null);
+  const chosen = choices.find((choice) => choice.value === value) ?? null;
   return (
     <Autocomplete
       options={choices}
-      value={choices.find((choice) => choice.value === value) ?? null}
+      value={chosen}
+      inputValue={typed ?? chosen?.title ?? ""}
+      onInputChange={(_, text, reason) => {
+        if (reason === "input") setTyped(text);
+        else if (reason !== "reset") setTyped(null);
+      }}
       getOptionLabel={(choice) => choice.title}
       getOptionKey={(choice) => choice.value}
       isOptionEqualToValue={(one, other) => one.value === other.value}

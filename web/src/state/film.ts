@@ -22,6 +22,9 @@ function inLine<T>(work: () => Promise<T>): Promise<T | undefined> {
   return done as Promise<T | undefined>;
 }
 
+/** When all that was done so far is done, in the core too. */
+export const settled = (): Promise<unknown> => line;
+
 /** Says what went wrong. */
 export function tell(problem: unknown): undefined {
   const message = problem instanceof Error ? problem.message : String(problem);

@@ -12,6 +12,7 @@ import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
 import { commit, wish } from "../../state/film";
+import { gapEdits } from "../../state/gapEdits";
 import { newId, useShot } from "../../state/select";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
@@ -130,14 +131,7 @@ function FocusGap({ shot }: { shot: Shot }) {
       choices={[...eases.map(({ title }) => ({ value: title, title })), { value: "Hold", title: "Hold" }]}
       onChoose={(chosen) => {
         const ease = eases.find(({ title }) => title === chosen)?.ease ?? gap.ease;
-        void commit({
-          kind: "setGap",
-          shotId: shot.id,
-          frame: from.frame,
-          gap: { ...gap, ease, held: chosen === "Hold" },
-          owner: null,
-          addresses: row.addresses,
-        });
+        void commit(gapEdits(shot.id, from.frame, null, row.addresses).change({ ease, held: chosen === "Hold" }));
       }}
     />
   );

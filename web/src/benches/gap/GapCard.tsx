@@ -82,7 +82,7 @@ function GapFields({ owner, here }: { owner: string; here: GapHere }) {
   const copied = useStore((state) => state.chart);
   const rate = useStore((state) => state.film?.frameRate ?? 24);
   const { gap } = here;
-  const change = (changes: Partial<Gap>): Edit => here.edit({ ...gap, ...changes });
+  const { change, put } = here;
   const slow = gap.ease.kind === "slow" ? gap.ease : null;
   return (
     <>
@@ -161,20 +161,20 @@ function GapFields({ owner, here }: { owner: string; here: GapHere }) {
         edit={(every) => change({ every: Math.round(every) })}
       />
       <StaggerFields gap={gap} change={change} />
-      <KeptCharts gap={gap} onChoose={(chosen) => void commit(change({ ...chosen, held: false }))} />
+      <KeptCharts gap={gap} onChoose={(chosen) => void commit(put({ ...chosen, held: false }))} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", my: 0.75 }}>
-        <Button variant="outlined" onClick={() => set({ chart: gap })}>
+        <Button variant="outlined" onClick={async () => set({ chart: await here.newest() })}>
           Copy this chart
         </Button>
         <Button
           variant="outlined"
           disabled={copied === null}
           title={copied === null ? "Copy a chart first" : "It scales to this gap's length"}
-          onClick={() => copied && void commit(change(copied))}
+          onClick={() => copied && void commit(put(copied))}
         >
           Put it here
         </Button>
-        <Button variant="outlined" onClick={() => void commit(change({ ...plainGap, held: false, stagger: null }))}>
+        <Button variant="outlined" onClick={() => void commit(put(plainGap))}>
           As at first
         </Button>
       </Box>

@@ -1,5 +1,9 @@
-import type { Address, Edit, Gap, StripRow } from "../../api/types";
+import type { Address, Edit, Gap, GraphLine, StripOwner, StripRow } from "../../api/types";
+import { engine } from "../../engine/engine";
+import { settled } from "../../state/film";
+import { gapEdits } from "../../state/gapEdits";
 import { useAnswer } from "../../state/useAnswer";
+import { stripQuestion } from "../../strip/question";
 import { useStrip } from "../../strip/useStrip";
 
 /** Of what the chart is chosen: of a card with all its values, or of what is chosen alone, or of one value of that. */
@@ -16,7 +20,12 @@ export interface GapHere {
   mixed: boolean;
   /** The card's name, where it is a card's. */
   name?: string | null;
-  edit: (gap: Gap) => Edit;
+  /** All of it. */
+  put: (gap: Gap) => Edit;
+  /** Some of it; the rest stays as it is by then. */
+  change: (changes: Partial<Gap>) => Edit;
+  /** As it is when all that was done is done: what is shown may be a moment late. */
+  newest: () => Promise<Gap>;
 }
 
 export const scopeOf = ({ thing, property }: Address) => `${thing}/${property}`;
@@ -32,35 +41,53 @@ export function useGap(
   const strip = useStrip(owner);
   const addresses = row?.addresses.filter((one) => scope === "thing" || scopeOf(one) === scope) ?? [];
   const alone = scope !== "card" && addresses.length > 0;
-  const graph = useAnswer(alone ? { kind: "graph", shot, addresses, from: frame, to: frame } : null);
+  const question = { kind: "graph", shot, addresses, from: frame, to: frame } as const;
+  const graph = useAnswer(alone ? question : null);
   if (!alone) {
-    const card = strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null);
+    const card = cardAt(strip, frame);
     if (!card?.gap || card.next == null) return null;
-    const edit = (gap: Gap): Edit => ({ kind: "setGap", shotId: shot, frame: card.frame, gap, owner, addresses: [] });
+    const { gap } = card;
     return {
       from: card.frame,
       to: card.next,
-      gap: card.gap,
+      gap,
       own: false,
       mixed: card.mixed,
       name: card.name ?? "",
-      edit,
+      ...gapEdits(shot, card.frame, owner, []),
+      newest: async () => {
+        await settled();
+        return cardAt((await engine.ask(stripQuestion(shot, owner))).strip, frame)?.gap ?? gap;
+      },
     };
   }
-  const lines = graph?.lines ?? [];
+  const here = keysAt(graph?.lines ?? [], frame);
+  if (here === null) return null;
+  const { from, to, keys, gap } = here;
+  return {
+    from,
+    to,
+    gap,
+    own: keys.some((key) => key.own) && (strip?.cards.some((card) => card.full && card.frame === from) ?? false),
+    mixed: keys.some((key) => JSON.stringify(key.gap) !== JSON.stringify(gap)),
+    ...gapEdits(shot, from, null, addresses),
+    newest: async () => {
+      await settled();
+      return keysAt((await engine.ask(question)).lines, frame)?.gap ?? gap;
+    },
+  };
+}
+
+/** The card whose gap a frame lies in. */
+const cardAt = (strip: StripOwner | null | undefined, frame: number) =>
+  strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null) ?? null;
+
+/** The keys whose gap a frame lies in, and the gap of the first of them. */
+function keysAt(lines: GraphLine[], frame: number) {
   const frames = [...new Set(lines.flatMap((line) => line.keys.map((key) => key.frame)))].sort((a, b) => a - b);
   const at = frames.findLastIndex((one, i) => one <= frame && i + 1 < frames.length);
   const [from, to] = [frames[at], frames[at + 1]];
   if (from === undefined || to === undefined) return null;
   const keys = lines.flatMap((line) => line.keys.filter((key) => key.frame === from));
-  const [first] = keys;
-  if (first === undefined) return null;
-  return {
-    from,
-    to,
-    gap: first.gap,
-    own: keys.some((key) => key.own) && (strip?.cards.some((card) => card.full && card.frame === from) ?? false),
-    mixed: keys.some((key) => JSON.stringify(key.gap) !== JSON.stringify(first.gap)),
-    edit: (gap) => ({ kind: "setGap", shotId: shot, frame: from, gap, owner: null, addresses }),
-  };
+  return keys[0] === undefined ? null : { from, to, keys, gap: keys[0].gap };
 }

@@ -5,6 +5,7 @@ import { engine } from "../../engine/engine";
 import { handlesOf, withHandle } from "../../fields/charts";
 import { followPointer } from "../../stage/followPointer";
 import { commit } from "../../state/film";
+import { gapEdits } from "../../state/gapEdits";
 import { get, touchPreview } from "../../state/store";
 import { isSeen, type Scale } from "../scale";
 import type { Height } from "./graphScale";
@@ -187,14 +188,8 @@ function holdsOf(line: GraphLine, key: GraphKey, next: GraphKey): Hold[] {
   if (gap.held || frames < 2 || rise === 0) return [];
   const out = ({ x, y }: Point): Point => ({ x: key.frame + x * frames, y: key.value + y * rise });
   const into = ({ x, y }: Point): Point => ({ x: (x - key.frame) / frames, y: (y - key.value) / rise });
-  const edit = (ease: Ease): Edit => ({
-    kind: "setGap",
-    shotId: get().shotId ?? "",
-    frame: key.frame,
-    gap: { ...gap, ease },
-    owner: null,
-    addresses: [line.track],
-  });
+  const { change } = gapEdits(get().shotId ?? "", key.frame, null, [line.track]);
+  const edit = (ease: Ease): Edit => change({ ease });
   const { ease } = gap;
   if (ease.kind === "slow") {
     const { start, stop } = handlesOf(ease);

@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Fretsaw.Core.Films;
+using Fretsaw.Core.Timing;
+
+namespace Fretsaw.Core.Edits;
+
+/// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
+public sealed record SetGap(string ShotId, int Frame, Gap Gap, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
+{
+    public override string Title => "Chose a chart";
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Gaps.Changed(shot, Frame, Addresses, Owner, _ => Gap));
+}
+
+/// <summary>Changes some of what lies there, and leaves the rest as it stands by then: two quick changes do not undo each other.</summary>
+public sealed record ChangeGap(string ShotId, int Frame, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
+{
+    public Ease? Ease { get; init; }
+
+    public bool? Held { get; init; }
+
+    public int? Every { get; init; }
+
+    public Stagger? Stagger { get; init; }
+
+    public bool WithoutStagger { get; init; }
+
+    public override string Title => this switch
+    {
+        { Every: not null } => "Changed how often it is drawn anew",
+        { Stagger: not null } or { WithoutStagger: true } => "Changed a stagger",
+        { Ease: null, Held: not null } => Held.Value ? "Held a gap" : "Lifted a hold",
+        _ => "Changed a chart",
+    };
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Gaps.Changed(shot, Frame, Addresses, Owner, gap => gap with
+    {
+        Ease = Ease ?? gap.Ease,
+        Held = Held ?? gap.Held,
+        Every = Every ?? gap.Every,
+        Stagger = WithoutStagger ? null : Stagger ?? gap.Stagger,
+    }));
+}
+
+internal static class Gaps
+{
+    /// <param name="change">To be the same when it is done twice.</param>
+    public static Shot Changed(Shot shot, int frame, ImmutableArray<Address> addresses, string? owner, Func<Gap, Gap> change)
+    {
+        var carded = owner is not null && shot.Tracks.Any(track => track.Address.Owner == owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == frame))
+            ? shot.WithCard(Changed(shot.CardAt(owner, frame) ?? new Card(owner, frame), change))
+            : shot;
+        return Tracks.OnEach(carded, owner, addresses, (track, cards) =>
+            track.AllKeys.Select(key => key.Frame == frame ? Tracks.WithGap(key, change(TrackRuns.GapOf(key, cards)), cards) : key));
+    }
+
+    private static Card Changed(Card card, Func<Gap, Gap> change) => card with { Gap = change(card.Gap) };
+}
