@@ -72,7 +72,7 @@ test("a paw is pulled with the limb alone, and in the middle of the drag with th
   await expect(balance(page)).toHaveCount(1);
 });
 
-test("a spine's share is set in Rig, and a part's weight", async ({ page }) => {
+test("a spine's share and whether it gets thinner are set in Rig, and a part's weight", async ({ page }) => {
   await open(page, server);
   await page.keyboard.press("2");
   await painted(page);
@@ -80,12 +80,15 @@ test("a spine's share is set in Rig, and a part's weight", async ({ page }) => {
   const share = details(page).getByLabel("Share in a pull");
   await share.fill("80");
   await oneEdit(page, () => share.press("Enter"));
+  const thins = details(page).getByLabel("Gets thinner as it grows");
+  await expect(thins).not.toBeChecked();
+  await oneEdit(page, () => thins.click());
   await list(page).getByRole("button", { name: /^Head/ }).first().click();
   const heavy = details(page).getByLabel("Heavy for its size");
   await heavy.fill("250");
   await oneEdit(page, () => heavy.press("Enter"));
   const puppet = (await server.film("demo")).puppets.find((one: { name: string }) => one.name === "Bramble");
-  expect(puppet.bones.find((bone: { id: string }) => bone.id === "bone-spine").sharePercent).toBe(80);
+  expect(puppet.bones.find((bone: { id: string }) => bone.id === "bone-spine")).toMatchObject({ sharePercent: 80, keepsArea: true });
   expect(puppet.parts.filter((part: { weightPercent: number }) => part.weightPercent === 250)).toHaveLength(1);
 });
 

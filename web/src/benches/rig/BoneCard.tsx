@@ -71,7 +71,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>Limit its turn</Button>
       )}
       <CheckField
-        label="What rides on it gets thinner as it grows"
+        label="Gets thinner as it grows"
         value={bone.keepsArea}
         onChange={(keepsArea) => void commit(change({ keepsArea }))}
       />
