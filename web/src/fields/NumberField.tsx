@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import type { Edit } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit } from "../state/film";
@@ -36,11 +36,10 @@ export function NumberField({
   marked,
   disabled,
 }: NumberFieldProps) {
+  // What is being typed or scrubbed is the field's own, also when the value of another frame comes late.
   const [text, setText] = useState<string | null>(null);
   const scrubbed = useRef<number | null>(null);
   const shown = text ?? format(value, decimals);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new value drops what was being typed
-  useEffect(() => setText(null), [value]);
 
   const within = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals + 2));
   const make = async (number: number) => {
@@ -61,13 +60,14 @@ export function NumberField({
       setText(format(next, decimals));
       await engine.preview(await edit(next)).then(touchPreview, () => undefined);
     };
-    target.onpointerup = () => {
-      target.onpointermove = null;
-      target.onpointerup = null;
+    const over = () => {
+      target.onpointermove = target.onpointerup = target.onpointercancel = null;
       if (scrubbed.current !== null) void make(scrubbed.current);
     };
+    target.onpointerup = over;
+    target.onpointercancel = over;
   };
-  const typed = () => void make(shown.trim() === "" && rest !== undefined ? rest : parse(shown));
+  const typed = () => text !== null && void make(text.trim() === "" && rest !== undefined ? rest : parse(text));
 
   return (
     <Box sx={row} title={disabled ?? undefined}>
@@ -100,7 +100,7 @@ export function NumberField({
         data-typing={text !== null}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
         onFocus={(event: React.FocusEvent<HTMLInputElement>) => event.target.select()}
-        onBlur={() => text !== null && typed()}
+        onBlur={typed}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
           if (event.key === "Enter") typed();
           else if (event.key === "Escape") setText(null);

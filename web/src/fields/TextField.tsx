@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { entry, row } from "./row";
 
 /** A name: written with Enter or on leaving, dropped with Escape. */
@@ -13,8 +13,17 @@ export function TextField({
   onWrite: (text: string) => void;
 }) {
   const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  const typing = useRef(false);
+  // What is being typed is the field's own, also when a value comes late.
+  useEffect(() => {
+    if (!typing.current) setText(value);
+  }, [value]);
+  const type = (text: string, ends = false) => {
+    typing.current = !ends;
+    setText(text);
+  };
   const write = () => {
+    typing.current = false;
     const trimmed = text.trim();
     if (trimmed && trimmed !== value) onWrite(trimmed);
     else setText(value);
@@ -27,11 +36,11 @@ export function TextField({
         value={text}
         maxLength={200}
         data-typing={text !== value}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => type(event.target.value)}
         onBlur={write}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
           if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setText(value);
+          if (event.key === "Escape") type(value, true);
           if (!event.ctrlKey) event.stopPropagation();
         }}
         sx={{
