@@ -25,6 +25,22 @@ test("what was set in a field is undone from inside it, and what is being typed 
   expect(await page.evaluate(() => window.fretsaw.state().seq)).toBe(seq + 1);
   await field.press("Escape");
   await expect(field).toHaveValue("0");
+
+  // Another value comes while it is typed, as from another window: the pose shows it, and what is typed stays and is what is written.
+  await field.fill("7");
+  await oneEdit(page, () =>
+    page.evaluate(() => {
+      const { shotId, frame, castId } = window.fretsaw.state();
+      const value = { address: { owner: castId!, thing: "body", property: "shiftX" }, value: 55, choice: null };
+      return window.fretsaw.commit({ kind: "setKeys", shotId: shotId!, frame, values: [value] });
+    }),
+  );
+  await painted(page);
+  await expect(field).toHaveValue("7");
+  await field.press("End");
+  await field.press("3");
+  await oneEdit(page, () => field.press("Enter"));
+  await expect(field).toHaveValue("73");
 });
 
 test("a place that was clicked leaves Space to playing", async ({ page }) => {
