@@ -30,15 +30,17 @@ internal static class Overlays
             origins.Add(new PointHandle(owner, plan.Puppet.Id, toPicture.Map(plan.Puppet.Origin)));
             foreach (var part in plan.Puppet.Parts)
             {
-                var world = frame.ToPicture(cast, plan.NodeOf[part.Id]) * cast.Worlds[plan.NodeOf[part.Id]];
+                var node = plan.NodeOf[part.Id];
+                var world = frame.ToPicture(cast, node) * cast.Worlds[node];
                 pivots.Add(new PivotHandle(owner, part.Id, world.Map(part.Pivot), PartBox(frame, plan, part, world, thing.NearestW)));
             }
 
             foreach (var bone in plan.Puppet.Bones)
             {
-                var world = frame.ToPicture(cast, plan.NodeOf[bone.Id]) * cast.Worlds[plan.NodeOf[bone.Id]];
-                var node = plan.Nodes[plan.NodeOf[bone.Id]];
-                var obeys = node.Reach < 0 ? null : plan.Reaches[node.Reach].Reach.Id;
+                var node = plan.NodeOf[bone.Id];
+                var world = frame.ToPicture(cast, node) * cast.Worlds[node];
+                var reach = plan.Nodes[node].Reach;
+                var obeys = reach < 0 ? null : plan.Reaches[reach].Reach.Id;
                 bones.Add(new BoneHandle(owner, bone.Id, world.Map(bone.Start), world.Map(bone.End), obeys));
             }
 

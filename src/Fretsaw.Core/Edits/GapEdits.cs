@@ -47,12 +47,13 @@ internal static class Gaps
     /// <param name="change">To be the same when it is done twice.</param>
     public static Shot Changed(Shot shot, int frame, ImmutableArray<Address> addresses, string? owner, Func<Gap, Gap> change)
     {
-        var carded = owner is not null && shot.Tracks.Any(track => track.Address.Owner == owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == frame))
-            ? shot.WithCard(Changed(shot.CardAt(owner, frame) ?? new Card(owner, frame), change))
-            : shot;
-        return Tracks.OnEach(carded, owner, addresses, (track, cards) =>
+        if (owner is not null && shot.Tracks.Any(track => track.Address.Owner == owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == frame)))
+        {
+            var card = shot.CardAt(owner, frame) ?? new Card(owner, frame);
+            shot = shot.WithCard(card with { Gap = change(card.Gap) });
+        }
+
+        return Tracks.OnEach(shot, owner, addresses, (track, cards) =>
             track.AllKeys.Select(key => key.Frame == frame ? Tracks.WithGap(key, change(TrackRuns.GapOf(key, cards)), cards) : key));
     }
-
-    private static Card Changed(Card card, Func<Gap, Gap> change) => card with { Gap = change(card.Gap) };
 }

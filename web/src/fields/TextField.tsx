@@ -18,10 +18,6 @@ export function TextField({
   useEffect(() => {
     if (!typing.current) setText(value);
   }, [value]);
-  const type = (text: string, ends = false) => {
-    typing.current = !ends;
-    setText(text);
-  };
   const write = () => {
     typing.current = false;
     const trimmed = text.trim();
@@ -36,11 +32,17 @@ export function TextField({
         value={text}
         maxLength={200}
         data-typing={text !== value}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => type(event.target.value)}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
+          typing.current = true;
+          setText(event.target.value);
+        }}
         onBlur={write}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
           if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") type(value, true);
+          if (event.key === "Escape") {
+            typing.current = false;
+            setText(value);
+          }
           if (!event.ctrlKey) event.stopPropagation();
         }}
         sx={{
