@@ -11,7 +11,7 @@ namespace Fretsaw.Core.Puppets;
 /// measure by is <see cref="ArapMetric"/>, mended by what the last of them told (<see cref="CurvatureMemory"/>).
 /// One thread's workspace; nothing is allocated after construction.
 /// </summary>
-/// <param name="closePx">Ends when all further steps would move no vertex by more, px.</param>
+/// <param name="closePx">Ends when all further steps would move no vertex by more, px; earlier than that nowhere, and later in strained art.</param>
 internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double closePx)
 {
     /// <summary>No step turns a vertex by more, radians: beyond, the slope says nothing of what comes.</summary>
@@ -25,6 +25,14 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
     /// <summary>A last step is taken unseen when it turns no vertex by more, radians, and shrinks at least so.</summary>
     private const double SureTurn = 0.2;
     private const double SureShrink = 0.7;
+
+    /// <summary>
+    /// Art whose energy is above this part of what its edges weigh is strained: it may stand before a saddle, where it is about to
+    /// give way sideways and the slope is small long before the bottom. There the steps go on until a fortieth of the usual bound.
+    /// (Of 6,000 pulls of six shapes by up to 35 %, none that ended more than a pixel short had less than 1.1e-3.)
+    /// </summary>
+    private const double Strained = 1e-3;
+    private const double StrainedBound = 0.025;
 
     /// <summary>Below this a step is rounding, radians.</summary>
     private const double NoTurn = 1e-13;
@@ -69,12 +77,13 @@ internal sealed class ArapDescent(ArapSystem system, ArapBalance balance, double
             // curvature that says little.
             var shrinks = next / largest;
             ResidualPx = shrinks < 1 ? moved * shrinks / (1 - shrinks) : double.PositiveInfinity;
-            if (next <= NoTurn || (told && ResidualPx < closePx))
+            var bound = energy > Strained * system.Edges.RestSquares ? closePx * StrainedBound : closePx;
+            if (next <= NoTurn || (told && ResidualPx < bound))
             {
                 break;
             }
 
-            if (told && shrinks < SureShrink && next < SureTurn && ResidualPx * shrinks < closePx)
+            if (told && shrinks < SureShrink && next < SureTurn && ResidualPx * shrinks < bound)
             {
                 StepUnseen(shrinks);
                 break;

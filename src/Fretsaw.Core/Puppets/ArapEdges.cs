@@ -23,7 +23,6 @@ internal sealed class ArapEdges
     private readonly double[] across;
     private readonly double[] down;
     private readonly double[] weights;
-    private readonly double restSquares;
 
     /// <param name="begin">Vertex v's neighbours are neighbour[begin[v] .. begin[v + 1]), with the weights of their edges.</param>
     /// <param name="factor">Of the matrix: in its order the vertices are numbered.</param>
@@ -43,13 +42,16 @@ internal sealed class ArapEdges
                     var (x, y) = (mesh.X[a] - mesh.X[b], mesh.Y[a] - mesh.Y[b]);
                     (to[made], across[made], down[made], weights[made]) = (rank[b], w * x / 2, w * y / 2, w);
                     made++;
-                    restSquares += w * ((x * x) + (y * y));
+                    RestSquares += w * ((x * x) + (y * y));
                 }
             }
 
             first[v + 1] = made;
         }
     }
+
+    /// <summary>Σ weight · |r|² over every edge at rest, about twice the art's area: what an energy is measured against.</summary>
+    public double RestSquares { get; }
 
     /// <summary>Σ weight/2 · (Rᵢ + Rⱼ)(rᵢ − rⱼ) at every vertex i, over its neighbours j.</summary>
     /// <param name="turns">By vertex.</param>
@@ -108,7 +110,7 @@ internal sealed class ArapEdges
             into[v] = Vector128.Create(x[0] + y[1], x[1] - y[0]);
         }
 
-        return squares[0] + squares[1] + restSquares;
+        return squares[0] + squares[1] + RestSquares;
     }
 
     /// <summary>Σ weight · |Rᵢ − Rⱼ|² over every edge.</summary>
