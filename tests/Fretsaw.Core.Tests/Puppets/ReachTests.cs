@@ -1,5 +1,6 @@
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Tests;
 
@@ -67,8 +68,8 @@ public class ReachTests
     [InlineData(4, 45.0, 2)]
     [InlineData(6, 30.0, 2)]
     [InlineData(3, null, 0)]
-    [InlineData(4, null, 2)]
-    [InlineData(6, null, 2)]
+    [InlineData(4, null, 1)]
+    [InlineData(6, null, 0)]
     public void A_small_move_of_the_goal_is_a_small_move_of_the_chain(int bones, double? limit, int most)
     {
         var random = new Random(31);
@@ -92,6 +93,55 @@ public class ReachTests
         Assert.True(pairs > Chains / 2, $"only {pairs} pairs");
         Assert.True(jumps <= most, $"{jumps} of {pairs} moves were jumps");
     }
+
+    [Theory]
+    [InlineData(3)]
+    [InlineData(4)]
+    [InlineData(5)]
+    public void A_chain_does_not_leap_where_its_goal_passes_its_rest_place(int bones)
+    {
+        var (random, leaps) = (new Random(41), 0);
+        for (var k = 0; k < 1000; k++)
+        {
+            var chain = new RandomChain(random, bones, null);
+            var drawn = chain.Laid(new double[bones]);
+            var end = drawn[^1];
+            foreach (var by in new[] { -0.001, 0, 0.001 })
+            {
+                leaps += Most(chain.Solved(end * (1 + (by / end.Length))), drawn) > 0.01 * chain.Total ? 1 : 0;
+            }
+        }
+
+        Assert.InRange(leaps, 0, 3);
+    }
+
+    /// <summary>A zigzag within a fiftieth of straight, which once leapt by 13 px when its goal came a thousandth of a pixel nearer.</summary>
+    [Fact]
+    public void A_zigzag_goes_over_to_its_bends_side_bit_by_bit()
+    {
+        Point[] drawn = [new(0, 40), new(10, 90), new(-5, 145), new(0, 195)];
+        var last = drawn;
+        for (var goal = 195.0; goal > 120; goal -= 0.25)
+        {
+            var solved = Solved(new Point(0, goal));
+            Assert.True(Most(solved, last) < 2.5, $"{Most(solved, last)} px at {goal}");
+            last = solved;
+        }
+
+        Assert.True(Math.Min(last[1].X, last[2].X) < -20 || Math.Max(last[1].X, last[2].X) > 20, "it bends");
+        Assert.Equal(Math.Sign(last[1].X), Math.Sign(last[2].X));
+
+        Point[] Solved(Point at)
+        {
+            var joints = drawn.ToArray();
+            var ways = drawn.Zip(drawn.Skip(1), (a, b) => b - a).ToArray();
+            double[] turns = [ways[0].AngleRadians, .. ways.Zip(ways.Skip(1), (a, b) => b.AngleRadians - a.AngleRadians)];
+            ChainReach.Solve(joints, [.. ways.Select(way => way.Length)], turns, [null, null, null], at, 1);
+            return joints;
+        }
+    }
+
+    private static double Most(Point[] a, Point[] b) => a.Zip(b).Max(pair => (pair.First - pair.Second).Length);
 
     [Fact]
     public void Three_limited_bones_reach_what_they_missed_by_a_fifth()
