@@ -1,11 +1,22 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Art;
+using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Engine;
 
 /// <summary>What bears a puppet: from the leftmost to the rightmost place where its planted feet touch the ground, stage pixels.</summary>
 /// <param name="Down">How far down the lower of its ends lies.</param>
-public readonly record struct Support(double Left, double Right, double Down);
+public readonly record struct Support(double Left, double Right, double Down)
+{
+    /// <summary>Both together; this alone where the other is null.</summary>
+    public Support With(Support? other) =>
+        other is { } on ? new Support(Math.Min(on.Left, Left), Math.Max(on.Right, Right), Math.Max(on.Down, Down)) : this;
+}
+
+/// <summary>How heavy a part is and where its middle is now, posed puppet pixels.</summary>
+/// <param name="Spread">Mean squared distance of its art from there, px².</param>
+internal readonly record struct PartWeight(double Weight, Point At, double Spread);
 
 /// <summary>
 /// Where a puppet's weight is, stage pixels: the mean of the centroids of its painted parts, and of those of others that it carries, each
@@ -28,49 +39,61 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
         var (mass, sum) = (0.0, default(Point));
         foreach (var part in cast.Plan.Painted)
         {
-            var (weight, at) = OfPart(frame, cast, part);
-            mass += weight;
-            sum += at * weight;
+            var one = OfPart(frame, cast, part);
+            mass += one.Weight;
+            sum += one.At * one.Weight;
         }
 
         foreach (var lender in frame.LendersTo(cast))
         {
             foreach (var part in lender.Cast!.Plan.Painted)
             {
-                var (weight, at, _) = OfLoad(frame, cast, lender.Cast, part);
-                mass += weight;
-                sum += at * weight;
+                var (one, _) = OfLoad(frame, cast, lender.Cast, part);
+                mass += one.Weight;
+                sum += one.At * one.Weight;
             }
         }
 
-        return new Balance(mass, mass > 0 ? cast.ToStage.Map(sum * (1 / mass)) : default, SupportOf(frame, cast, without));
+        var values = frame.DrivenOf(cast);
+        Support? support = null;
+        for (var i = 0; i < cast.Plan.Reaches.Length; i++)
+        {
+            var reach = cast.Plan.Reaches[i];
+            if (values[reach.Slot + 2] > 0.5 && reach.Reach.Id != without)
+            {
+                support = SoleOf(frame, cast, i).With(support);
+            }
+        }
+
+        return new Balance(mass, mass > 0 ? cast.ToStage.Map(sum * (1 / mass)) : default, support);
     }
 
-    /// <summary>How heavy a part is and where its middle is now, posed puppet pixels; nothing while another carries it.</summary>
-    internal static (double Weight, Point At) OfPart(Evaluator frame, CastFrame cast, PartPlan part) =>
+    /// <summary>Nothing while another carries it.</summary>
+    internal static PartWeight OfPart(Evaluator frame, CastFrame cast, PartPlan part) =>
         cast.Skeleton.LentOf(part.Node) >= 0 ? default : Weighed(frame, cast, part);
 
     /// <summary>The same of a part of another, in the holder's posed puppet pixels and as large as it is there; nothing where the holder does not carry it.</summary>
     /// <returns>On: the holder's node that carries it, or <see cref="NodePlan.TheBody"/>.</returns>
-    internal static (double Weight, Point At, int On) OfLoad(Evaluator frame, CastFrame holder, CastFrame owner, PartPlan part)
+    internal static (PartWeight Weight, int On) OfLoad(Evaluator frame, CastFrame holder, CastFrame owner, PartPlan part)
     {
         if (owner.CarriedBy(holder, part) is not { } lent || !holder.ToStage.TryInvert(out var offStage))
         {
-            return (0, default, NodePlan.TheBody);
+            return (default, NodePlan.TheBody);
         }
 
-        var (weight, at) = Weighed(frame, owner, part);
-        return (weight * Math.Abs(owner.Skeleton.Ground.Determinant / holder.Skeleton.Ground.Determinant), offStage.Map(owner.ToStage.Map(at)), lent.On);
+        var own = Weighed(frame, owner, part);
+        var larger = Math.Abs(owner.Skeleton.Ground.Determinant / holder.Skeleton.Ground.Determinant);
+        return (new PartWeight(own.Weight * larger, offStage.Map(owner.ToStage.Map(own.At)), own.Spread * larger), lent.On);
     }
 
-    private static (double Weight, Point At) Weighed(Evaluator frame, CastFrame cast, PartPlan part)
+    private static PartWeight Weighed(Evaluator frame, CastFrame cast, PartPlan part)
     {
         var drawings = frame.Plan.Film.Drawings;
         var world = cast.Worlds[part.Node];
         if (part.Limb is { } limb)
         {
             var own = AreaCentre.Of(drawings[part.Drawing]);
-            return (own.Area * part.Part.WeightPercent / 100, OfLimb(cast, limb));
+            return new PartWeight(own.Area * part.Part.WeightPercent / 100, OfLimb(cast, limb), own.Spread);
         }
 
         var (drawing, laid) = (part.Drawing, Affine.Identity);
@@ -86,7 +109,8 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
 
         var art = AreaCentre.Of(drawings[drawing]);
         var rest = laid.Map(art.Centre);
-        return (art.Area * part.Part.WeightPercent / 100, world.Map(cast.Meshes[part.Index] is { } mesh ? rest + Moved(mesh) : rest));
+        var at = world.Map(cast.Meshes[part.Index] is { } mesh ? rest + Moved(mesh) : rest);
+        return new PartWeight(art.Area * part.Part.WeightPercent / 100, at, art.Spread * Math.Abs(laid.Determinant * world.Determinant));
     }
 
     /// <summary>How far a mesh's middle has gone from where it is at rest: every triangle keeps the weight of its area at rest.</summary>
@@ -116,32 +140,29 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
         return first + second > 0 ? (((root + joint) * first) + ((joint + end) * second)) * (0.5 / (first + second)) : joint;
     }
 
-    private static Support? SupportOf(Evaluator frame, CastFrame cast, string? without)
-    {
-        var values = frame.DrivenOf(cast);
-        Support? all = null;
-        for (var i = 0; i < cast.Plan.Reaches.Length; i++)
-        {
-            var reach = cast.Plan.Reaches[i];
-            if (values[reach.Slot + 2] > 0.5 && reach.Reach.Id != without)
-            {
-                var one = SoleOf(frame, cast, reach, i);
-                all = all is { } on ? new Support(Math.Min(on.Left, one.Left), Math.Max(on.Right, one.Right), Math.Max(on.Down, one.Down)) : one;
-            }
-        }
-
-        return all;
-    }
-
     /// <summary>
     /// The lowest stretch of what hangs on a chain's last bone, as it is drawn and laid where the goal stands: a sole that is planted
     /// lies flat, however the shin over it leans. The goal alone where nothing hangs there.
     /// </summary>
-    private static Support SoleOf(Evaluator frame, CastFrame cast, ReachPlan reach, int index)
+    /// <param name="index">Of the chain.</param>
+    internal static Support SoleOf(Evaluator frame, CastFrame cast, int index)
     {
+        var (left, right, foot) = RestSoleOf(frame.Plan.Film.Drawings, cast, index);
+        var rest = cast.Plan.Reaches[index].GoalRest;
+        var goal = cast.ToStage.Map(cast.Goals[index]);
+        var (one, other) = (OnGround(left), OnGround(right));
+        return new Support(Math.Min(one.X, other.X), Math.Max(one.X, other.X), one.Y);
+
+        Point OnGround(double x) => goal + cast.Skeleton.Ground.MapVector(new Point(x, foot) - rest);
+    }
+
+    /// <summary>The same at rest, puppet pixels: from where to where, and how far down.</summary>
+    internal static (double Left, double Right, double Down) RestSoleOf(ImmutableArray<Drawing> drawings, CastFrame cast, int index)
+    {
+        var reach = cast.Plan.Reaches[index];
         var last = reach.Nodes[^1];
         var (foot, top) = (reach.GoalRest.Y, cast.Plan.Nodes[last].Pivot.Y);
-        var hanging = cast.Plan.Painted.Where(part => part.Limb is null && cast.Skeleton.Hangs(part.Node, last)).Select(part => frame.Plan.Film.Drawings[part.Drawing].Outline).ToList();
+        var hanging = cast.Plan.Painted.Where(part => part.Limb is null && cast.Skeleton.Hangs(part.Node, last)).Select(part => drawings[part.Drawing].Outline).ToList();
         foreach (var ring in hanging.SelectMany(outline => outline))
         {
             for (var i = 1; i < ring.Length; i += 2)
@@ -162,10 +183,6 @@ public readonly record struct Balance(double Mass, Point Centre, Support? Suppor
             }
         }
 
-        var goal = cast.ToStage.Map(cast.Goals[index]);
-        var (one, other) = (OnGround(left), OnGround(right));
-        return new Support(Math.Min(one.X, other.X), Math.Max(one.X, other.X), one.Y);
-
-        Point OnGround(double x) => goal + cast.Skeleton.Ground.MapVector(new Point(x, foot) - reach.GoalRest);
+        return (left, right, foot);
     }
 }

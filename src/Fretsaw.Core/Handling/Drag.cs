@@ -69,7 +69,7 @@ public delegate void PoseAt(Point to, Span<double> values);
 public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Address> addresses, string says, PoseAt at)
 {
     /// <summary>The most numbers that a drag keys.</summary>
-    public const int Most = 16;
+    public const int Most = 32;
 
     public int Frame { get; } = Drag.WholeFrame(gesture);
 

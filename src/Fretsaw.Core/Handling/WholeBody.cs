@@ -7,13 +7,24 @@ using Fretsaw.Core.Puppets;
 namespace Fretsaw.Core.Handling;
 
 /// <summary>
-/// A hand, foot or head that is pulled with the whole body: hips and spine give their share, planted feet stay, and the
-/// weight stays over them. All places are posed puppet pixels as the frame stood at the press.
+/// A hand, foot or head that is pulled with the whole body: hips and spine give their share, feet that stand stay, free arms keep to the
+/// chest, and the weight stays over what bears it. All places are posed puppet pixels as the frame stood at the press.
 /// </summary>
 internal sealed class WholeBody
 {
     /// <summary>A weight is kept so far inside what bears it, of its width.</summary>
     private const double Inset = 0.05;
+
+    /// <summary>A foot that is lifted by this part of its leg bears nothing any more.</summary>
+    private const double Lifted = 0.12;
+
+    /// <summary>A foot that stands counts as torn off when it is farther from where it stood, px.</summary>
+    private const double TornOff = 0.05;
+
+    /// <summary>A hand comes no nearer to its shoulder than this part of its limb.</summary>
+    private const double Near = 0.12;
+
+    private const int MostJoints = 12;
 
     private readonly Evaluator stood;
     private readonly CastFrame cast;
@@ -24,9 +35,10 @@ internal sealed class WholeBody
 
     /// <summary>The chain that is pulled by its goal, or −1.</summary>
     private readonly int pulled;
+    private readonly (bool Bears, bool Planted)[] feet;
 
     private WholeBody(Evaluator stood, CastFrame cast, int pulled) =>
-        (this.stood, this.cast, owner, this.pulled) = (stood, cast, cast.Use.Thing.Id, pulled);
+        (this.stood, this.cast, owner, this.pulled, feet) = (stood, cast, cast.Use.Thing.Id, pulled, StandingFeet.Of(stood, cast));
 
     /// <returns>Null for what no body carries.</returns>
     public static PoseDrag? Begin(Gesture gesture, Evaluator stood, CastFrame cast)
@@ -42,49 +54,75 @@ internal sealed class WholeBody
         var from = toPosed.Map(gesture.From);
         var bodyGives = Collect(first);
         var joints = giving.Select(node => Joint(node, isPulled: pulled < 0 && node == first)).ToArray();
-        var reach = pulled < 0 ? null : cast.Plan.Reaches[pulled];
-        var hand = reach is null ? from : cast.Goals[pulled];
-        var pull = new BodyPull(Problem(joints, hand, reach, bodyGives));
-        var slack = giving.Exists(node => Array.Exists(cast.Plan.Reaches, foot => IsBearing(foot) && cast.Skeleton.Hangs(foot.Nodes[0], node))) ? null : Slack.Of(cast, IsBearing);
-
-        cast.Skeleton.Ground.TryInvert(out var offGround);
-        var ofBody = offGround * cast.ToStage;
-        var body = new Point(ValueOf(Address.Body, Properties.ShiftX), ValueOf(Address.Body, Properties.ShiftY));
-        var turns = giving.Select(node => ValueOf(cast.Plan.Nodes[node].Id, Properties.Turn)).ToArray();
-        var senses = giving.Select(node => (double)Math.Sign(cast.Skeleton.CarrierOf(node).Determinant)).ToArray();
-        var goal = reach is null ? default : new Point(ValueOf(reach.Reach.Id, Properties.ShiftX), ValueOf(reach.Reach.Id, Properties.ShiftY));
-        var onGround = reach is not null && IsPlanted(reach);
-        var addresses = ImmutableArray.CreateBuilder<Address>();
-        if (reach is not null)
+        var hand = pulled < 0 ? from : cast.Goals[pulled];
+        var problem = Problem(joints, hand, bodyGives);
+        var pull = new BodyPull(problem);
+        var keyed = Keyed(hand, pull);
+        var pose = new BodyPose(stood, cast, keyed, pulled, Enumerable.Range(0, feet.Length).Where(i => i != pulled && feet[i].Bears), TornOff);
+        PulledLimb? limb = pulled < 0 ? null : new PulledLimb(problem.Root, joints.Length - 1, problem.Reach, problem.Nearest);
+        var walk = new BodyWalk(pull, hand, limb, pose.MostMoved, pose.Keep);
+        ImmutableArray<Address> addresses = [.. keyed.Select(one => one.Address)];
+        return new PoseDrag(gesture, stood, addresses, "Moved the whole body", (to, values) =>
         {
-            addresses.Add(new Address(owner, reach.Reach.Id, Properties.ShiftX.Name));
-            addresses.Add(new Address(owner, reach.Reach.Id, Properties.ShiftY.Name));
-        }
-
-        addresses.Add(new Address(owner, Address.Body, Properties.ShiftX.Name));
-        addresses.Add(new Address(owner, Address.Body, Properties.ShiftY.Name));
-        addresses.AddRange(giving.Select(node => new Address(owner, cast.Plan.Nodes[node].Id, Properties.Turn.Name)));
-        return new PoseDrag(gesture, stood, addresses.ToImmutable(), "Moved the whole body", (to, values) =>
-        {
-            var by = toPosed.Map(to) - from;
-            pull.Solve(hand + by);
-            var shift = slack?.Within(pull.Shift) ?? pull.Shift;
-            var next = 0;
-            if (reach is not null)
+            walk.To(hand + toPosed.Map(to) - from);
+            for (var i = 0; i < keyed.Length; i++)
             {
-                var at = goal + (onGround ? ofBody.MapVector(by) : by - shift);
-                values[next++] = Math.Round(at.X, 2);
-                values[next++] = Math.Round(at.Y, 2);
-            }
-
-            var moved = body + ofBody.MapVector(shift);
-            values[next++] = Math.Round(moved.X, 2);
-            values[next++] = Math.Round(moved.Y, 2);
-            for (var j = 0; j < turns.Length; j++)
-            {
-                values[next++] = Math.Round(turns[j] + (senses[j] * pull.TurnOf(j) / Angles.RadiansPerDegree), 2);
+                values[i] = Math.Round(keyed[i].At(walk.Goal), 2);
             }
         });
+    }
+
+    /// <summary>Every value that the drag keys, and how it follows from where the hand is pulled and where the pull has settled.</summary>
+    private PulledValue[] Keyed(Point hand, BodyPull pull)
+    {
+        var keyed = new List<PulledValue>();
+        cast.Skeleton.Ground.TryInvert(out var offGround);
+        var ofBody = offGround * cast.ToStage;
+        if (pulled >= 0)
+        {
+            var onGround = feet[pulled].Planted;
+            AddGoal(pulled, at => onGround ? ofBody.MapVector(at - hand) : at - hand - pull.Shift);
+        }
+
+        AddShift(Address.Body, cast.Plan.BodySlot + 1, _ => ofBody.MapVector(pull.Shift));
+        for (var j = 0; j < giving.Count; j++)
+        {
+            var (joint, node) = (j, cast.Plan.Nodes[giving[j]]);
+            var sense = Math.Sign(cast.Skeleton.CarrierOf(giving[j]).Determinant) / Angles.RadiansPerDegree;
+            Add(node.Id, Properties.Turn, node.Slot, _ => sense * pull.TurnOf(joint));
+        }
+
+        for (var i = 0; i < feet.Length && keyed.Count + 2 <= PoseDrag.Most; i++)
+        {
+            var reach = cast.Plan.Reaches[i];
+            var joint = JointOf(cast.Skeleton.CarrierIndexOf(reach.Nodes[0]));
+            if (i == pulled || feet[i].Planted || (!feet[i].Bears && joint < 0) || cast.Skeleton.LooseOf(reach.Nodes[0]) >= 0)
+            {
+                continue;
+            }
+
+            // A foot that stands stays on the ground; a hand that hangs free goes with what carries its arm.
+            var goal = cast.Goals[i];
+            AddGoal(i, feet[i].Bears ? _ => pull.Shift * -1 : _ => pull.Carry(goal, joint) - goal - pull.Shift);
+        }
+
+        return [.. keyed];
+
+        void AddGoal(int reach, Func<Point, Point> by)
+        {
+            cast.Skeleton.GoalSpaces[reach].TryInvert(out var toSpace);
+            var planted = feet[reach].Planted;
+            AddShift(cast.Plan.Reaches[reach].Reach.Id, cast.Plan.Reaches[reach].Slot, at => planted ? by(at) : toSpace.MapVector(by(at)));
+        }
+
+        void AddShift(string thing, int slot, Func<Point, Point> by)
+        {
+            Add(thing, Properties.ShiftX, slot, at => by(at).X);
+            Add(thing, Properties.ShiftY, slot + 1, at => by(at).Y);
+        }
+
+        void Add(string thing, PropertyInfo property, int slot, Func<Point, double> by) =>
+            keyed.Add(new PulledValue(new Address(owner, thing, property.Name), slot, ValueOf(thing, property), by));
     }
 
     /// <summary>The nodes with a share on the way from the body to what is pulled; of too many those next to it.</summary>
@@ -95,7 +133,7 @@ internal sealed class WholeBody
         for (; node >= 0; node = cast.Skeleton.CarrierIndexOf(node))
         {
             var plan = cast.Plan.Nodes[node];
-            if (plan.Reach < 0 && (ShareOf(plan) > 0 || (pulled < 0 && node == first)) && giving.Count < PoseDrag.Most - 4)
+            if (plan.Reach < 0 && (ShareOf(plan) > 0 || (pulled < 0 && node == first)) && giving.Count < MostJoints)
             {
                 giving.Add(node);
             }
@@ -126,34 +164,80 @@ internal sealed class WholeBody
         return joint with { Least = Math.Min(0, limit.Least - now) * Angles.RadiansPerDegree, Most = Math.Max(0, limit.Most - now) * Angles.RadiansPerDegree };
     }
 
-    private PullProblem Problem(PullJoint[] joints, Point hand, ReachPlan? reach, bool bodyGives)
+    private PullProblem Problem(PullJoint[] joints, Point hand, bool bodyGives)
     {
-        var balance = Balance.Of(stood, cast, reach?.Reach.Id);
-        var (left, right) = (double.NegativeInfinity, double.PositiveInfinity);
-        if (balance.Support is { } on)
+        var reach = pulled < 0 ? null : cast.Plan.Reaches[pulled];
+        var balance = Balance.Of(stood, cast);
+        var weights = new BodyWeights(stood, cast, JointOf, pulled, feet);
+        weights.Weigh(balance.Mass);
+        var root = reach is null ? hand : ChainSpan.Root(cast, reach);
+        var longest = reach is null ? double.PositiveInfinity : Math.Max(ChainSpan.Loose * ChainSpan.Longest(reach), (hand - root).Length);
+        var nearest = reach is null ? 0 : Math.Min(Near * longest, (hand - root).Length);
+        var planted = Enumerable.Range(0, feet.Length).Where(i => i != pulled && feet[i].Bears).Select(i =>
         {
-            // A weight that is beside it already is not to get farther off.
-            var inset = Inset * (on.Right - on.Left);
-            (left, right) = (Math.Min(on.Left + inset, balance.Centre.X), Math.Max(on.Right - inset, balance.Centre.X));
-        }
-
-        var weights = new Weighing(this, balance.Mass);
-        weights.Weigh();
-        var feet = cast.Plan.Reaches.Select((foot, i) => (foot, i)).Where(one => one.i != pulled && IsBearing(one.foot)).Select(one =>
-        {
-            var (root, most, least) = Slack.RootOf(cast, one.i);
-            return new PullFoot(root, JointOf(cast.Skeleton.CarrierIndexOf(one.foot.Nodes[0])), cast.Goals[one.i], most, least);
-        });
+            var (hip, most, least) = ChainSpan.Of(cast, i);
+            return new PullFoot(hip, JointOf(cast.Skeleton.CarrierIndexOf(cast.Plan.Reaches[i].Nodes[0])), cast.Goals[i], most, least);
+        }).ToArray();
+        var down = new Point(cast.ToStage.B, cast.ToStage.D);
         return new PullProblem(
-            joints, bodyGives ? cast.Plan.Puppet.BodySharePercent / 100 : 0, hand, reach is null ? 0 : 1,
-            reach is null ? hand : Slack.Root(cast, reach), reach is null ? double.PositiveInfinity : Slack.Longest(reach),
-            [.. weights.All], weights.Hand, [.. feet], new Point(cast.ToStage.A, cast.ToStage.C), balance.Centre.X, left, right);
+            joints, bodyGives ? cast.Plan.Puppet.BodySharePercent / 100 : 0, hand, reach is null ? 0 : 1, root, longest, nearest,
+            [.. weights.All], weights.Hand, planted, Guards(joints, root, planted, weights.All, down), SupportOf(balance, reach), down);
     }
 
-    /// <summary>A planted goal stands on the ground, whatever the body does.</summary>
-    private bool IsPlanted(ReachPlan reach) => stood.DrivenOf(cast)[reach.Slot + 2] > 0.5;
+    /// <summary>Nothing goes through the ground that the feet stand on, or farther than it is already.</summary>
+    private PullGuard[] Guards(PullJoint[] joints, Point root, PullFoot[] planted, List<PullWeight> weights, Point down)
+    {
+        if (Bearing(without: -1) is not { } ground)
+        {
+            return [];
+        }
 
-    private bool IsBearing(ReachPlan reach) => IsPlanted(reach) && (pulled < 0 || reach != cast.Plan.Reaches[pulled]);
+        IEnumerable<(Point At, int Joint, double Radius)> all =
+        [
+            .. joints.Select((joint, j) => (joint.Pivot, j - 1, 0.0)), (root, joints.Length - 1, 0.0),
+            .. planted.Select(foot => (foot.Root, foot.Joint, 0.0)),
+            .. weights.Where(weight => weight.Spread > 0).Select(weight => (weight.At, weight.Joint, Math.Sqrt(weight.Spread))),
+        ];
+        return [.. all.Select(one => new PullGuard(one.At, one.Joint, Math.Max(0, ground.Down - cast.ToStage.Map(one.At).Y - (one.Radius * down.Length))))];
+    }
+
+    private PullSupport SupportOf(in Balance balance, ReachPlan? reach)
+    {
+        if (Bearing(pulled) is not { } rest)
+        {
+            return PullSupport.None;
+        }
+
+        var across = new Point(cast.ToStage.A, cast.ToStage.C);
+        var (left, right) = Inside(rest);
+        if (pulled < 0 || !feet[pulled].Bears)
+        {
+            // A weight that is beside it already is not to get farther off.
+            (left, right) = (Math.Min(left, balance.Centre.X), Math.Max(right, balance.Centre.X));
+            return new PullSupport(across, balance.Centre.X, left, right, left, right, 0);
+        }
+
+        var (wideLeft, wideRight) = Inside(Bearing(-1)!.Value);
+        return new PullSupport(
+            across, balance.Centre.X, Math.Min(wideLeft, balance.Centre.X), Math.Max(wideRight, balance.Centre.X), left, right, Lifted * ChainSpan.Longest(reach!));
+
+        static (double Left, double Right) Inside(in Support on) => (on.Left + (Inset * (on.Right - on.Left)), on.Right - (Inset * (on.Right - on.Left)));
+    }
+
+    /// <summary>From where to where feet touch the ground.</summary>
+    private Support? Bearing(int without)
+    {
+        Support? all = null;
+        for (var i = 0; i < feet.Length; i++)
+        {
+            if (feet[i].Bears && i != without)
+            {
+                all = Balance.SoleOf(stood, cast, i).With(all);
+            }
+        }
+
+        return all;
+    }
 
     private double ValueOf(string thing, PropertyInfo property) => stood.Values[stood.Plan.Slots.Find(new Address(owner, thing, property.Name))];
 
@@ -169,79 +253,5 @@ internal sealed class WholeBody
         }
 
         return -1;
-    }
-
-    /// <summary>What each part weighs, and with what it goes along.</summary>
-    private sealed class Weighing(WholeBody of, double mass)
-    {
-        public List<PullWeight> All { get; } = [];
-
-        public double Hand { get; private set; }
-
-        public void Weigh()
-        {
-            foreach (var part in of.cast.Plan.Painted)
-            {
-                var (weight, at) = Balance.OfPart(of.stood, of.cast, part);
-                if (weight > 0 && mass > 0)
-                {
-                    Add(part.Node, at, weight / mass);
-                }
-            }
-
-            foreach (var lender in of.stood.LendersTo(of.cast))
-            {
-                foreach (var part in lender.Cast!.Plan.Painted)
-                {
-                    var (weight, at, on) = Balance.OfLoad(of.stood, of.cast, lender.Cast, part);
-                    if (weight > 0)
-                    {
-                        Add(on, at, weight / mass);
-                    }
-                }
-            }
-        }
-
-        private void Add(int node, Point at, double weight)
-        {
-            for (; node >= 0; node = of.cast.Skeleton.CarrierIndexOf(node))
-            {
-                if (of.giving.IndexOf(node) is >= 0 and var joint)
-                {
-                    All.Add(new PullWeight(at, joint, weight));
-                    return;
-                }
-
-                if (of.cast.Plan.Nodes[node].Reach is >= 0 and var reach)
-                {
-                    Share(reach, at, weight);
-                    return;
-                }
-            }
-
-            // What the body does not move stays.
-            if (node == NodePlan.TheBody)
-            {
-                All.Add(new PullWeight(at, -1, weight));
-            }
-        }
-
-        /// <summary>What hangs on a chain goes partly with its root and partly with its goal, by how near to either it is.</summary>
-        private void Share(int index, Point at, double weight)
-        {
-            var reach = of.cast.Plan.Reaches[index];
-            var (root, goal) = (Slack.Root(of.cast, reach), of.cast.Goals[index]);
-            var far = Math.Max(1e-9, (at - root).Length + (goal - at).Length);
-            var outer = (at - root).Length / far * weight;
-            All.Add(new PullWeight(root, of.JointOf(of.cast.Skeleton.CarrierIndexOf(reach.Nodes[0])), weight - outer));
-            if (index == of.pulled)
-            {
-                Hand += outer;
-            }
-            else if (!of.IsPlanted(reach))
-            {
-                All.Add(new PullWeight(goal, -1, outer));
-            }
-        }
     }
 }
