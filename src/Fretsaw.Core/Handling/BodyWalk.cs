@@ -24,6 +24,8 @@ internal sealed class BodyWalk(BodyPull pull, Point hand, PulledLimb? limb, Func
     private const int Halvings = 7;
 
     private Point at = hand;
+    private Point goalBefore = hand;
+    private Point rootBefore = limb?.Root ?? hand;
 
     /// <summary>Where the hand is asked to be: at the pointer, but for a limb whose root that has just passed.</summary>
     public Point Goal { get; private set; } = hand;
@@ -37,8 +39,8 @@ internal sealed class BodyWalk(BodyPull pull, Point hand, PulledLimb? limb, Func
             at = from + (way * ((double)i / stretches));
             pull.Solve(at);
             var most = way.Length / stretches * Fastest;
-            Aim(most);
             Limit(most);
+            (goalBefore, rootBefore) = (Goal, Root);
             keep();
         }
 
@@ -56,8 +58,8 @@ internal sealed class BodyWalk(BodyPull pull, Point hand, PulledLimb? limb, Func
             return;
         }
 
-        var root = pull.Carry(one.Root, one.Joint);
-        var (before, wanted) = (Goal - root, at - root);
+        var root = Root;
+        var (before, wanted) = (goalBefore - rootBefore, at - root);
         var turn = before == default || wanted == default ? 0 : Angles.Wrap(wanted.AngleRadians - before.AngleRadians);
         var farthest = most / one.Reach;
         if (Math.Abs(turn) <= farthest && wanted.Length >= one.Nearest)
@@ -75,7 +77,7 @@ internal sealed class BodyWalk(BodyPull pull, Point hand, PulledLimb? limb, Func
         var part = 1.0;
         for (var halving = 0; halving < Halvings; halving++, part /= 2)
         {
-            var moved = mostMoved(Goal);
+            var moved = Moved(most);
             if (moved <= most)
             {
                 return;
@@ -87,8 +89,16 @@ internal sealed class BodyWalk(BodyPull pull, Point hand, PulledLimb? limb, Func
         }
 
         pull.GoBackTo(0);
-        mostMoved(Goal);
+        Moved(most);
     }
+
+    private double Moved(double most)
+    {
+        Aim(most);
+        return mostMoved(Goal);
+    }
+
+    private Point Root => limb is { } one ? pull.Carry(one.Root, one.Joint) : at;
 }
 
 /// <param name="Joint">What takes the root along; −1 for the body.</param>

@@ -29,7 +29,7 @@ internal static class ChainSpan
     public static double Longest(ReachPlan reach) => Span(reach, (least, most) => Math.Clamp(0, least, most));
 
     /// <summary>How near its root a chain comes: every joint bent the way it bends as far as its limit lets it. Longer chains without limits curl up.</summary>
-    private static double Shortest(ReachPlan reach) =>
+    public static double Shortest(ReachPlan reach) =>
         reach.Nodes.Length > 2 && reach.Limits.Skip(1).Any(limit => limit is null)
             ? 0
             : Span(reach, (least, most) => reach.Reach.Bend > 0 ? Math.Min(most, Math.Max(least, -Math.PI)) : Math.Max(least, Math.Min(most, Math.PI)));

@@ -24,6 +24,9 @@ internal sealed class WholeBody
     /// <summary>A hand comes no nearer to its shoulder than this part of its limb.</summary>
     private const double Near = 0.12;
 
+    /// <summary>And no nearer than so many times how near it comes when it is folded.</summary>
+    private const double Folded = 1.05;
+
     private const int MostJoints = 12;
 
     private readonly Evaluator stood;
@@ -172,7 +175,7 @@ internal sealed class WholeBody
         weights.Weigh(balance.Mass);
         var root = reach is null ? hand : ChainSpan.Root(cast, reach);
         var longest = reach is null ? double.PositiveInfinity : Math.Max(ChainSpan.Loose * ChainSpan.Longest(reach), (hand - root).Length);
-        var nearest = reach is null ? 0 : Math.Min(Near * longest, (hand - root).Length);
+        var nearest = reach is null ? 0 : Math.Min(Math.Max(Near * longest, ChainSpan.Shortest(reach) * Folded), (hand - root).Length);
         var planted = Enumerable.Range(0, feet.Length).Where(i => i != pulled && feet[i].Bears).Select(i =>
         {
             var (hip, most, least) = ChainSpan.Of(cast, i);
