@@ -7,4 +7,7 @@ public static class AssetId
 {
     /// <returns>SHA-256 in lower-case hexadecimal.</returns>
     public static string Of(ReadOnlySpan<byte> bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
+
+    /// <summary>From where the stream stands to its end.</summary>
+    public static string Of(Stream bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 }

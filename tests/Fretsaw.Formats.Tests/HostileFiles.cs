@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.IO.Compression;
 using System.Text;
 using Fretsaw.Core.Films;
@@ -38,6 +39,12 @@ internal static class HostileFiles
         ("empty pictures.zip", () => Zip([.. Enumerable.Repeat(Empty(8192), 40).Select((picture, i) => ($"{i}.png", picture))])),
         ("specks.png", () => Picture(1024, (x, y) => x % 9 == 0 && y % 9 == 0)),
         ("chessboard.png", () => Picture(1024, (x, y) => ((x ^ y) & 1) == 0)),
+        ("checkers of 4096.png", () => Picture(4096, (x, y) => ((x ^ y) & 1) == 0)),
+        ("checkers of 8192.png", () => Picture(8192, (x, y) => ((x ^ y) & 1) == 0)),
+        ("large checkers.png", () => Picture(4096, (x, y) => (((x / 3) ^ (y / 3)) & 1) == 0)),
+        ("twelve clear pictures.zip", () => Zip([.. Enumerable.Repeat(Empty(8192), 12).Select((picture, i) => ($"{i}.png", picture))])),
+        ("a large picture.svg", () => Svg($"<image width=\"90\" height=\"90\" href=\"data:image/png;base64,{Convert.ToBase64String(Empty(8000))}\"/>")),
+        ("a turned picture.svg", () => Svg($"<image width=\"8000\" height=\"8000\" transform=\"rotate(1)\" href=\"data:image/png;base64,{Convert.ToBase64String(Picture(1, (_, _) => true))}\"/>")),
         ("stripes.png", () => Picture(4096, (x, y) => (y & 3) < 2)),
         ("zeros.fretsaw", () => Zip(("film.json", new byte[64 << 20]))),
         ("tiny triangles.fretsaw", () => Film(film => Meshed(film, [0, 0, 4000, 0, 4000, 4000, 0, 4000]))),
@@ -46,6 +53,10 @@ internal static class HostileFiles
         ("tall.fretsaw", () => Film(film => film with { Width = 16, Height = 8192 })),
         ("great.fretsaw", () => Film(film => film with { Width = 8192, Height = 8192 })),
         ("many things.fretsaw", () => Film(Crowded)),
+        ("a chain of carriers.fretsaw", () => Film(film => Rigged(film, puppet => puppet with { Parts = [.. Enumerable.Range(0, 19_999).Select(i => new Part { Id = $"p{i}", Name = "P", RidesOn = i == 0 ? null : $"p{i - 1}" })] }))),
+        ("islands.fretsaw", () => Film(film => Meshed(film, [0, 0, 9, 0, 9, 9, 0, 9]) is var one ? one with { Drawings = [one.Drawings[0] with { Outline = [.. Enumerable.Range(0, 20_000).Select(i => Square(i % 150 * 9, i / 150 * 9))] }] } : one)),
+        ("pins.fretsaw", () => Film(film => Meshed(film, [0, 0, 900, 0, 900, 900, 0, 900]) is var one ? Rigged(one, puppet => puppet with { Parts = [puppet.Parts[0] with { Pins = [.. Enumerable.Range(0, 20_000).Select(i => new Pin { Id = $"n{i}", Name = "N", At = new Point(i % 140 * 6, i / 140 * 6) })] }] }) : one)),
+        ("dials.fretsaw", () => Film(film => Rigged(film, puppet => puppet with { Dials = [.. Enumerable.Range(0, 2_000).Select(i => new Dial { Id = $"d{i}", Name = "D" })] }))),
     ];
 
     public static byte[] Zip(params (string Name, byte[] Bytes)[] entries)
@@ -129,6 +140,11 @@ internal static class HostileFiles
             }],
         };
     }
+
+    private static ImmutableArray<double> Square(double x, double y) => [x, y, x + 4, y, x + 4, y + 4, x, y + 4];
+
+    private static Film Rigged(Film film, Func<Puppet, Puppet> change) =>
+        film with { Puppets = [change(film.Puppets.FirstOrDefault() ?? new Puppet { Id = "p", Name = "P" })] };
 
     /// <summary>Softened boxes over each other, as many as a stage takes.</summary>
     private static Film Crowded(Film film) => film with

@@ -70,7 +70,7 @@ internal sealed class TestServer : IDisposable
         var film = EditSamples.Full;
         var asset = AssetId.Of(picture);
         var photo = film.Drawings.First(drawing => drawing.Raster is not null);
-        var recording = await Recording.Read(SmallArt.Tone(), "tone.wav", "line", TestContext.Current.CancellationToken);
+        var recording = await Recording.Read(new MemoryStream(SmallArt.Tone()), "tone.wav", "line", TestContext.Current.CancellationToken);
         using var bundle = new MemoryStream();
         new FilmBundle(
             film with { Drawings = film.Drawings.Replace(photo, photo with { Raster = photo.Raster! with { Asset = asset } }), Sounds = [recording.Sound] },

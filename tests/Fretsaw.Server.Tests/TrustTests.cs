@@ -32,6 +32,75 @@ public sealed class TrustTests : IDisposable
         }
     }
 
+    [Fact]
+    public async Task Who_is_behind_takes_back_nobody_elses_edit()
+    {
+        var seq = (await server.Get("/api/films/demo")).GetProperty("seq").GetInt64();
+        await server.Edit("demo", """{"kind":"changeFilm","name":"Mine"}""");
+        await server.Edit("demo", """{"kind":"changeFilm","name":"Somebody else's"}""");
+        foreach (var way in new[] { "undo", "redo" })
+        {
+            var answer = await server.Http.PostAsync($"/api/films/demo/{way}", new StringContent($$"""{"baseSeq":{{seq + 1}}}""", System.Text.Encoding.UTF8, "application/json"));
+            Assert.Equal(HttpStatusCode.Conflict, answer.StatusCode);
+        }
+
+        var seen = await server.Http.PostAsync("/api/films/demo/undo", new StringContent($$"""{"baseSeq":{{seq + 2}}}""", System.Text.Encoding.UTF8, "application/json"));
+        Assert.Equal(HttpStatusCode.OK, seen.StatusCode);
+    }
+
+    [Theory]
+    [InlineData("""{"kind":"addSound","sound":{"id":"s","name":"S","asset":"HASH","peaks":"HASH","rate":8000,"channels":1,"samples":8000,"loudness":""},"shotId":"fog-horn","use":{"id":"u","sound":"s","start":1,"length":24}}""")]
+    [InlineData("""{"kind":"addThing","shotId":"fog-horn","thing":{"id":"t","name":"T","body":{"kind":"picture","drawing":"d"},"stand":{}},"drawing":{"id":"d","bounds":{"x":0,"y":0,"width":9,"height":9},"raster":{"asset":"HASH","width":9,"height":9},"outline":[[0,0,9,0,9,9]]}}""")]
+    public async Task An_edit_that_names_a_file_that_is_not_there_is_refused(string edit)
+    {
+        var seq = (await server.Get("/api/films/demo")).GetProperty("seq").GetInt64();
+        var answer = await server.Send("demo", seq, edit.Replace("HASH", new string('a', 64), StringComparison.Ordinal));
+        var text = await answer.Content.ReadAsStringAsync();
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("names the file", text, StringComparison.Ordinal);
+        Assert.Equal(seq, (await server.Get("/api/films/demo")).GetProperty("seq").GetInt64());
+    }
+
+    [Theory]
+    [InlineData("-9223372036854775808")]
+    [InlineData("9223372036854775807")]
+    public async Task A_mix_from_nowhere_is_refused(string from)
+    {
+        var answer = await server.Http.GetAsync($"/api/films/demo/shots/fog-horn/mix.wav?from={from}&count=100");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_sound_for_a_shot_that_is_not_there_is_not_kept()
+    {
+        using var form = TestServer.Form("tone.wav", SmallArt.Tone());
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.PostAsync("/api/films/demo/shots/nowhere/sounds", form)).StatusCode);
+    }
+
+    [Fact]
+    public async Task Many_short_sounds_at_once_are_not_mixed()
+    {
+        var sound = await server.Upload("/api/films/demo/shots/fog-horn/sounds", "tone.wav", SmallArt.Tone());
+        var id = sound.GetProperty("sound").GetString();
+        var uses = string.Join(',', Enumerable.Range(0, 400).Select(i => $$$"""{"kind":"placeSound","shotId":"fog-horn","use":{"id":"again-{{{i}}}","sound":"{{{id}}}","start":1,"length":190,"again":true,"fromSeconds":0.24}}"""));
+        var edit = await server.Send("demo", (await server.Get("/api/films/demo")).GetProperty("seq").GetInt64(), $$"""{"kind":"together","says":"Many","edits":[{{uses}}]}""");
+        Assert.True(edit.IsSuccessStatusCode, await edit.Content.ReadAsStringAsync());
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.GetAsync("/api/films/demo/shots/fog-horn/mix.wav?from=0&count=300000")).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await server.Http.GetAsync("/api/films/demo/shots/fog-horn/mix.wav?from=0&count=1000")).StatusCode);
+    }
+
+    /// <summary>Thirty lines of a thousand letters keep one core for a while, and nobody else from being answered.</summary>
+    [Fact]
+    public async Task Long_lines_that_are_spoken_leave_others_their_answers()
+    {
+        var line = string.Join(' ', Enumerable.Repeat("We may float by the harbour until the fog has gone.", 18));
+        var spoken = Enumerable.Range(0, 30).Select(_ => server.Http.PostAsync("/api/films/demo/shots/fog-horn/voice", new StringContent($$"""{"words":"{{line}}"}""", System.Text.Encoding.UTF8, "application/json"))).ToList();
+        var health = await server.Http.GetAsync("/api/health");
+        Assert.Equal(HttpStatusCode.OK, health.StatusCode);
+        Assert.Contains(spoken, one => !one.IsCompleted);
+        Assert.All(await Task.WhenAll(spoken), one => Assert.Equal(HttpStatusCode.OK, one.StatusCode));
+    }
+
     [Theory]
     [InlineData("cross-site", "empty", "/api/films", HttpStatusCode.Forbidden)]
     [InlineData("same-site", "image", "/api/films", HttpStatusCode.Forbidden)]

@@ -52,11 +52,39 @@ public static class AlphaContour
     /// Dust and grain have rings by the thousand that nobody grabs or bends. The picture keeps them; its outline does not, unless
     /// there is nothing else.
     /// </summary>
-    private static ImmutableArray<ImmutableArray<double>> WithoutSpecks(ImmutableArray<ImmutableArray<double>> rings)
+    /// <param name="rings">As they are found: a picture of checkers has millions, which are never all there.</param>
+    private static ImmutableArray<ImmutableArray<double>> WithoutSpecks(IEnumerable<ImmutableArray<double>> rings)
     {
-        var sized = rings.Where(ring => Math.Abs(Area(ring)) >= SpeckArea).ToImmutableArray();
-        sized = sized.IsEmpty ? rings : sized;
-        return sized.Length <= MostRings ? sized : [.. sized.OrderByDescending(ring => Math.Abs(Area(ring))).Take(MostRings)];
+        var (sized, specks) = (new List<ImmutableArray<double>>(), new List<ImmutableArray<double>>());
+        foreach (var ring in rings)
+        {
+            var kept = Math.Abs(Area(ring)) >= SpeckArea ? sized : specks;
+            if (kept == sized || sized.Count == 0)
+            {
+                kept.Add(ring);
+            }
+
+            if (kept.Count >= 4 * MostRings)
+            {
+                Largest(kept);
+            }
+        }
+
+        var all = sized.Count > 0 ? sized : specks;
+        if (all.Count > MostRings)
+        {
+            Largest(all);
+        }
+
+        return [.. all];
+    }
+
+    /// <summary>Of those as large the first.</summary>
+    private static void Largest(List<ImmutableArray<double>> rings)
+    {
+        ImmutableArray<ImmutableArray<double>> kept = [.. rings.OrderByDescending(ring => Math.Abs(Area(ring))).Take(MostRings)];
+        rings.Clear();
+        rings.AddRange(kept);
     }
 
     private static double Area(ImmutableArray<double> ring)
@@ -97,10 +125,9 @@ public static class AlphaContour
         }
     }
 
-    private static ImmutableArray<ImmutableArray<double>> Rings(byte[] edges, int stride)
+    private static IEnumerable<ImmutableArray<double>> Rings(byte[] edges, int stride)
     {
-        Span<int> step = [1, stride, -1, -stride];
-        var rings = ImmutableArray.CreateBuilder<ImmutableArray<double>>();
+        int[] step = [1, stride, -1, -stride];
         for (var (from, next) = (0, 0); (next = edges.AsSpan(from).IndexOfAnyExcept((byte)0)) >= 0;)
         {
             from += next;
@@ -125,12 +152,10 @@ public static class AlphaContour
 
                 if (ring.Count >= 6)
                 {
-                    rings.Add(ring.ToImmutable());
+                    yield return ring.ToImmutable();
                 }
             }
         }
-
-        return rings.ToImmutable();
     }
 
     /// <summary>At a corner where two rings touch, turn right: the art is on the right.</summary>

@@ -18,6 +18,7 @@ namespace Fretsaw.Core.Art;
 /// </summary>
 public static class MeshBuilder
 {
+    private const int MostRings = 2500;
     private const int AimedTriangles = 320;
 
     /// <summary>Guards against a tiny side on a large drawing; reached, the side grows to fit.</summary>
@@ -46,10 +47,24 @@ public static class MeshBuilder
         return new MeshSettings { TriangleSide = Math.Round(Math.Clamp(Math.Sqrt(area / AimedTriangles / (RowHeight / 2)), 4, 80), 1), Method = PinMethod.Settled };
     }
 
+    /// <summary>
+    /// Of thousands of rings the largest: each island is meshed by itself, and nobody pins dust. Art that was brought in here never has
+    /// as many.
+    /// </summary>
+    private static ImmutableArray<ImmutableArray<double>> WithoutDust(ImmutableArray<ImmutableArray<double>> outline)
+    {
+        if (outline.Length <= MostRings)
+        {
+            return outline;
+        }
+
+        return [.. outline.OrderByDescending(ring => AreaCentre.OfRings([ring]).Area).Take(MostRings)];
+    }
+
     public static Mesh Build(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings)
     {
         // Each island grows by itself: margins that meet must not make one mesh of two islands.
-        var islands = Polygons.Parts(Bridged(Polygons.FromRings(outline), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4)).ToList();
+        var islands = Polygons.Parts(Bridged(Polygons.FromRings(WithoutDust(outline)), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4)).ToList();
         var fitting = Math.Max(Math.Sqrt(islands.Sum(island => island.Area) / MaxTriangles / (RowHeight / 2)), islands.Sum(island => island.Length) / MaxBorder);
         var side = Math.Max(settings.TriangleSide, fitting);
         var whole = new List<VertexList>();

@@ -43,8 +43,11 @@ internal static class Carriers
         return false;
     }
 
+    /// <summary>How many may ride one on another: every frame goes along such a chain once for each of its links.</summary>
+    private const int Deepest = 500;
+
     /// <returns>The ids of bones and parts so that every carrier comes before what it carries.</returns>
-    /// <exception cref="FilmException">Something rides on itself by a detour.</exception>
+    /// <exception cref="FilmException">Something rides on itself by a detour, or on too many others in turn.</exception>
     public static List<string> InOrder(Puppet puppet)
     {
         var carriers = Of(puppet);
@@ -64,6 +67,7 @@ internal static class Carriers
             while (open.TryPop(out var at))
             {
                 var on = carriers[at.Id];
+                FilmException.ThrowIf(open.Count >= Deepest, $"puppet '{puppet.Name}'", $"has more than {Deepest} parts and bones that ride one on another", "let some of them ride on the body");
                 if (at.Next == on.Length)
                 {
                     state[at.Id] = true;

@@ -8,6 +8,7 @@ internal static class PartCheck
 {
     private const int MaxStrokes = 20_000;
     private const int MostCarriers = 100;
+    private const int MostPins = 500;
 
     /// <summary>%</summary>
     public const double MostShare = 500;
@@ -56,6 +57,7 @@ internal static class PartCheck
         Mesh(part, place);
         OneWayOfPainting(part, place);
         Ids.Check(part.Pins, place, "pins");
+        Demand(part.Pins.Length <= MostPins, place, $"has {part.Pins.Length} pins", $"keep to {MostPins} a part");
         foreach (var pin in part.Pins)
         {
             Check(pin, $"pin '{pin.Name}' on {place}", known);

@@ -8,6 +8,7 @@ internal static class PuppetCheck
 {
     /// <summary>So that solving a reach takes a bounded time and room.</summary>
     private const int MaxBonesOfReach = 100;
+    private const int MostDials = 500;
     private const int MaxPairs = 10_000;
 
     public static void Check(Puppet puppet, HashSet<string> drawings)
@@ -20,6 +21,7 @@ internal static class PuppetCheck
         var bones = Ids.Check(puppet.Bones, place, "bones");
         Ids.Check(puppet.Reaches, place, "reaches");
         Ids.Check(puppet.Dials, place, "dials");
+        Demand(puppet.Dials.Length <= MostDials, place, $"has {puppet.Dials.Length} dials", $"keep to {MostDials}");
         foreach (var part in puppet.Parts)
         {
             PartCheck.Check(part, $"part '{part.Name}' of {place}", new PartCheck.Known(drawings, parts, bones));

@@ -15,6 +15,9 @@ public sealed class SoundMix(Film film, Shot shot, Func<Sound, ISamples> open, i
     /// <summary>What rounding takes from a time that lies on a sample, samples.</summary>
     private const double Hair = 1e-6;
 
+    /// <summary>What it takes to find a place in a recording, in sums.</summary>
+    private const int BeginsAgain = 4000;
+
     private readonly Dictionary<double, Kernel> kernels = [];
     private float[] read = [];
 
@@ -23,6 +26,25 @@ public sealed class SoundMix(Film film, Shot shot, Func<Sound, ISamples> open, i
 
     /// <summary>Whether anything may be heard at some of these frames.</summary>
     public static bool IsHeard(Shot shot, int from, int to) => shot.Sounds.Any(use => !use.Muted && use.Start <= to && use.End() >= from);
+
+    /// <summary>About how many sums a stretch takes: what is heard at once, and how often a short sound begins again, is bounded by nothing in a film.</summary>
+    public double WorkOf(long first, long count)
+    {
+        var work = 0.0;
+        foreach (var use in shot.Sounds.Where(use => !use.Muted))
+        {
+            var (begins, ends) = (SamplesIn(use.Start - 1, film.FrameRate, rate), SamplesIn(use.Start - 1 + use.Length, film.FrameRate, rate));
+            var heard = (double)Math.Max(0, Math.Min(first + count, ends) - Math.Max(first, begins));
+            if (heard > 0 && film.Sounds.FirstOrDefault(one => one.Id == use.Sound) is { } sound && sound.Seconds > use.FromSeconds)
+            {
+                var turns = use.Again ? heard / rate / (sound.Seconds - use.FromSeconds) : 0;
+                var reach = sound.Rate == rate ? 0 : KernelFor((double)sound.Rate / rate).Reach;
+                work += (heard * (1 + (2 * reach))) + (turns * (BeginsAgain + (4 * reach)));
+            }
+        }
+
+        return work;
+    }
 
     /// <param name="first">The first sample; 0 is the start of the shot's first frame.</param>
     /// <param name="into">Left and right for each sample, full scale is [−1, 1]; all of it is written.</param>

@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using Fretsaw.Core.Films;
 using Fretsaw.Formats.Layers;
+using Fretsaw.Formats.Png;
 using Fretsaw.Formats.Sound;
 
 namespace Fretsaw.Formats.Bundle;
@@ -28,11 +29,13 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
                 ? FilmJson.Read(SafeZip.Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
                 : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");
             var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
+            var pictures = film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset).ToHashSet(StringComparer.Ordinal);
             foreach (var asset in Named(film))
             {
                 var packed = zip.GetEntry(AssetFolder + asset) ?? throw new FilmException(file, $"lacks the file {asset}", "export the film again");
                 var bytes = SafeZip.Unpack(packed, ref left, file);
                 FilmException.ThrowIf(AssetId.Of(bytes) != asset, file, $"has a file that is not {asset}", "export the film again");
+                FilmException.ThrowIf(pictures.Contains(asset) && !PngFile.LooksLikePng(bytes), file, $"has a picture {asset} that is no PNG", "export the film again");
                 assets[asset] = bytes;
             }
 

@@ -9,9 +9,13 @@ namespace Fretsaw.Formats.Png;
 internal static class PixelBudget
 {
     /// <summary>All pictures of one file together: sixteen of the largest that may come alone.</summary>
-    public const long MostOfFile = 16L * 8192 * 8192;
+    private const long MostOfFile = 16L * MostAtOnce;
 
-    private const long MostAtOnce = 8192 * 8192;
+    /// <summary>Four of them, and so many pixels for every byte: layers that are mostly clear have up to a hundred.</summary>
+    private const long AlwaysAllowed = 4L * MostAtOnce;
+    private const int PixelsOfByte = 128;
+
+    private const long MostAtOnce = 8192L * 8192;
 
     private static readonly object Gate = new();
     private static long taken;
@@ -34,9 +38,13 @@ internal static class PixelBudget
         return new Taken(pixels);
     }
 
+    /// <param name="bytes">How large the pictures are as they came.</param>
     /// <exception cref="FilmException">The pictures of a file have too many pixels together.</exception>
-    public static void Demand(long pixels, string file) => FilmException.ThrowIf(
-        pixels > MostOfFile, file, $"unpacks to {pixels / 1_000_000} million pixels", $"keep all its pictures under {MostOfFile / 1_000_000} million together");
+    public static void Demand(long pixels, long bytes, string file)
+    {
+        var most = Math.Min(MostOfFile, AlwaysAllowed + (bytes * PixelsOfByte));
+        FilmException.ThrowIf(pixels > most, file, $"unpacks to {pixels / 1_000_000} million pixels", $"keep all its pictures under {most / 1_000_000} million together");
+    }
 
     private sealed class Taken(long pixels) : IDisposable
     {

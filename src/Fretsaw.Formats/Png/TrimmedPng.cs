@@ -27,7 +27,7 @@ public static class TrimmedPng
         var read = new (Drawing, byte[])?[pictures.Count];
         var done = 0;
         var pixels = pictures.Select(picture => PngFile.PixelsOf(picture.Bytes, picture.Name)).ToArray();
-        PixelBudget.Demand(pixels.Sum(), pictures.Count > 0 ? pictures[0].Name : "");
+        PixelBudget.Demand(pixels.Sum(), pictures.Sum(picture => (long)picture.Bytes.Length), pictures.Count > 0 ? pictures[0].Name : "");
         try
         {
             Parallel.For(0, read.Length, new ParallelOptions { CancellationToken = cancel }, i =>
@@ -97,6 +97,11 @@ public static class TrimmedPng
     private static byte[] Encode(SKBitmap picture)
     {
         using var pixels = picture.PeekPixels();
+        return Encode(pixels);
+    }
+
+    internal static byte[] Encode(SKPixmap pixels)
+    {
         using var png = pixels.Encode(new SKPngEncoderOptions(SKPngEncoderFilterFlags.Sub | SKPngEncoderFilterFlags.Up, DeflateLevel))
             ?? throw new InvalidOperationException("The picture could not be encoded.");
         return png.ToArray();

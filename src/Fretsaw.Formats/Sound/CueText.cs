@@ -15,6 +15,7 @@ namespace Fretsaw.Formats.Sound;
 public static partial class CueText
 {
     private const int MostLines = 100_000;
+    private const int MostLine = 1000;
 
     /// <param name="length">Frames of the shot, where the last cue ends.</param>
     public static string WriteVtt(IReadOnlyList<Cue> cues, double frameRate, int length)
@@ -46,6 +47,8 @@ public static partial class CueText
     {
         var lines = text.TrimStart('\uFEFF').ReplaceLineEndings("\n").Split('\n');
         FilmException.ThrowIf(lines.Length > MostLines, file, $"has {lines.Length} lines", $"keep to {MostLines}");
+        var tooLong = Array.FindIndex(lines, line => line.Length > MostLine);
+        FilmException.ThrowIf(tooLong >= 0, $"{file}, line {tooLong + 1}", $"is longer than {MostLine} characters", "write one cue on a line");
         var stretches = lines[0].StartsWith("WEBVTT", StringComparison.Ordinal) ? Vtt(lines, file) : Tabs(lines, file);
         var cues = new SortedDictionary<int, Mouth>();
         foreach (var (from, to, says) in stretches.OrderBy(one => one.From))
@@ -88,7 +91,7 @@ public static partial class CueText
 
             var stamps = Times().Match(lines[i]);
             FilmException.ThrowIf(!stamps.Success, $"{file}, line {i + 1}", $"has a time that cannot be read: '{Start(lines[i])}'", "write 00:01.500 --> 00:01.750");
-            var says = i + 1 < lines.Length ? Markup().Replace(lines[i + 1], "").Trim() : "";
+            var says = i + 1 < lines.Length ? WithoutMarkup(lines[i + 1]).Trim() : "";
             yield return Checked(Seconds(stamps.Groups[1].Value), Seconds(stamps.Groups[2].Value), says, file, i);
         }
     }
@@ -118,13 +121,25 @@ public static partial class CueText
         return (from, to, says);
     }
 
+    /// <summary>What stands between &lt; and the next &gt; is left out; a &lt; without one stays.</summary>
+    private static string WithoutMarkup(string line)
+    {
+        var text = new StringBuilder();
+        for (var at = 0; at < line.Length;)
+        {
+            var opens = line.IndexOf('<', at);
+            var closes = opens < 0 ? -1 : line.IndexOf('>', opens);
+            text.Append(line, at, (closes < 0 ? line.Length : opens) - at);
+            at = closes < 0 ? line.Length : closes + 1;
+        }
+
+        return text.ToString();
+    }
+
     private static string Start(string line) => line.Length > 40 ? line[..40] + "…" : line;
 
     private static double Seconds(string stamp) => stamp.Split(':').Aggregate(0.0, (sum, piece) => (sum * 60) + double.Parse(piece, CultureInfo.InvariantCulture));
 
-    [GeneratedRegex(@"^\s*((?:\d{1,4}:)?\d{1,2}:\d{1,2}\.\d{1,3})\s*-->\s*((?:\d{1,4}:)?\d{1,2}:\d{1,2}\.\d{1,3})(?:\s|$)")]
+    [GeneratedRegex(@"^\s*((?:[0-9]{1,4}:)?[0-9]{1,2}:[0-9]{1,2}\.[0-9]{1,3})\s*-->\s*((?:[0-9]{1,4}:)?[0-9]{1,2}:[0-9]{1,2}\.[0-9]{1,3})(?:\s|$)")]
     private static partial Regex Times();
-
-    [GeneratedRegex("<[^>]*>")]
-    private static partial Regex Markup();
 }

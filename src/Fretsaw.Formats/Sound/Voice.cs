@@ -31,37 +31,48 @@ public static class Voice
     private const int PhonemeEvent = 7;
     private const int BytesOfPhoneme = 8;
 
-    private static readonly Lock OneAtATime = new();
+    private static readonly SemaphoreSlim OneAtATime = new(1);
     private static List<short>? heard;
     private static List<TimedSound>? timed;
 
     /// <param name="id">New to the film's sounds.</param>
     /// <exception cref="FilmException">There is nothing to say, no such voice, or espeak-ng is not installed.</exception>
-    public static Recording Say(Speaking line, string id, CancellationToken cancel = default)
+    public static async Task<Recording> Say(Speaking line, string id, CancellationToken cancel = default)
     {
         FilmException.ThrowIf(string.IsNullOrWhiteSpace(line.Words) || line.Words.Length > MostCharacters || !Names.CanBeWritten(line.Words), "line", "cannot be spoken", $"write 1 to {MostCharacters} characters on one line");
         FilmException.ThrowIf(line.WordsPerMinute is < 80 or > 450 || line.Pitch is < 0 or > 99, "voice", "is too fast, too slow, too high or too low", "keep to 80–450 words a minute and a pitch of 0–99");
         FilmException.ThrowIf(line.Language.Length is 0 or > 20 || !line.Language.All(sign => char.IsAsciiLetterOrDigit(sign) || sign == '-'), "voice", $"is of no language, '{line.Language}'", "write a tag such as en or de");
-        lock (OneAtATime)
+        // Who waits holds no thread: thirty long lines at once leave the others theirs.
+        await OneAtATime.WaitAsync(cancel);
+        try
         {
-            using var library = Library.Load();
-            (heard, timed) = ([], []);
-            FilmException.ThrowIf(library.SetVoice(line.Language) != 0, "voice", $"'{line.Language}' is not there", "choose a language that espeak-ng has, such as en");
-            library.SetParameter(Rate, line.WordsPerMinute, 0);
-            library.SetParameter(PitchOf, line.Pitch, 0);
-            var text = Marshal.StringToCoTaskMemUTF8(line.Words);
-            try
-            {
-                FilmException.ThrowIf(library.Synth(text, (nuint)line.Words.Length * 4, 0, 0, 0, Utf8, 0, 0) != 0, "line", "could not be spoken", "write it otherwise");
-            }
-            finally
-            {
-                Marshal.FreeCoTaskMem(text);
-            }
-
-            FilmException.ThrowIf(heard.Count == 0, "line", "has nothing in it that is spoken", "write words");
-            return Made(line, id, library.SamplesPerSecond, heard, timed, cancel);
+            return await Task.Run(() => Spoken(line, id, cancel), cancel);
         }
+        finally
+        {
+            OneAtATime.Release();
+        }
+    }
+
+    private static Recording Spoken(Speaking line, string id, CancellationToken cancel)
+    {
+        using var library = Library.Load();
+        (heard, timed) = ([], []);
+        FilmException.ThrowIf(library.SetVoice(line.Language) != 0, "voice", $"'{line.Language}' is not there", "choose a language that espeak-ng has, such as en");
+        library.SetParameter(Rate, line.WordsPerMinute, 0);
+        library.SetParameter(PitchOf, line.Pitch, 0);
+        var text = Marshal.StringToCoTaskMemUTF8(line.Words);
+        try
+        {
+            FilmException.ThrowIf(library.Synth(text, (nuint)line.Words.Length * 4, 0, 0, 0, Utf8, 0, 0) != 0, "line", "could not be spoken", "write it otherwise");
+        }
+        finally
+        {
+            Marshal.FreeCoTaskMem(text);
+        }
+
+        FilmException.ThrowIf(heard.Count == 0, "line", "has nothing in it that is spoken", "write words");
+        return Made(line, id, library.SamplesPerSecond, heard, timed, cancel);
     }
 
     private static Recording Made(Speaking line, string id, int rate, List<short> samples, List<TimedSound> sounds, CancellationToken cancel)
@@ -71,8 +82,10 @@ public static class Voice
         writer.Write([.. samples.Select(sample => sample / 32768f)]);
         writer.Finish();
         var words = line.Words.Trim();
+        // The voice goes on past the end of the last sound that it names.
+        var ends = Math.Max((double)samples.Count / rate, sounds.Count > 0 ? sounds[^1].At : 0);
         return Recording.OfWav(wav.ToArray(), (words.Length > 40 ? $"{words[..40]}…" : words.Replace('/', ' ')) + ".wav", id, cancel)!
-            .Saying(words, [.. sounds.Append(new TimedSound((double)samples.Count / rate, ""))]);
+            .Saying(words, [.. sounds.Append(new TimedSound(ends, ""))]);
     }
 
     /// <summary>Takes samples and events as they are made.</summary>

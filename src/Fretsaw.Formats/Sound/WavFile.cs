@@ -36,6 +36,15 @@ public sealed class WavFile : ISamples
     /// <summary>Whether bytes begin as a WAV file does.</summary>
     public static bool LooksLikeWav(ReadOnlySpan<byte> bytes) => bytes.Length >= 12 && bytes[..4].SequenceEqual("RIFF"u8) && bytes[8..12].SequenceEqual("WAVE"u8);
 
+    public static async Task<bool> LooksLikeWav(Stream stream, CancellationToken cancel)
+    {
+        var head = new byte[12];
+        stream.Position = 0;
+        var read = await stream.ReadAtLeastAsync(head, head.Length, throwOnEndOfStream: false, cancel);
+        stream.Position = 0;
+        return LooksLikeWav(head.AsSpan(0, read));
+    }
+
     /// <param name="stream">That can be sought in; it is this file's from here on.</param>
     /// <returns>Null for a kind of WAV file that is not read here, such as one of six channels or of packed samples.</returns>
     /// <exception cref="FilmException">It is no WAV file, or has nothing in it.</exception>

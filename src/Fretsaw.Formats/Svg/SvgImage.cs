@@ -15,6 +15,9 @@ internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place,
     private const string Png64 = "data:image/png;base64,";
     private const int MaxSide = 8192;
 
+    /// <summary>Pixels that any picture may be enlarged to; others to four times their own.</summary>
+    private const double MostEnlarged = 2048 * 2048;
+
     /// <param name="element">An image element.</param>
     /// <param name="matrix">Its user space → the drawing's pixels.</param>
     /// <returns>Null when it is no embedded PNG.</returns>
@@ -48,6 +51,10 @@ internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place,
         using var picture = PngFile.Decode(Png, Place);
         var box = m.Map(new Box(0, 0, Width, Height));
         FilmException.ThrowIf(!m.IsFinite || box.Width > MaxSide || box.Height > MaxSide, Place, FormattableString.Invariant($"is shown {box.Width:0} × {box.Height:0} px large"), $"keep both sides under {MaxSide} px");
+        // A picture of a few pixels that fills the largest takes as long as the largest, for a few bytes.
+        FilmException.ThrowIf(
+            box.Width * box.Height > Math.Max(MostEnlarged, 4.0 * Width * Height), Place, FormattableString.Invariant($"is shown {box.Width:0} × {box.Height:0} px large"), "show it smaller, or embed a picture with more pixels");
+        using var room = PixelBudget.Take((long)(box.Width * box.Height));
         var (left, top) = (Math.Floor(box.X), Math.Floor(box.Y));
         var info = new SKImageInfo(Math.Max(1, (int)Math.Ceiling(box.Right - left)), Math.Max(1, (int)Math.Ceiling(box.Bottom - top)), SKColorType.Rgba8888, SKAlphaType.Premul);
         using var surface = SKSurface.Create(info) ?? throw new FilmException(Place, "is too large to be sampled", "make it smaller");
@@ -55,8 +62,8 @@ internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place,
         surface.Canvas.SetMatrix(new SKMatrix((float)m.A, (float)m.C, (float)(m.E - left), (float)m.B, (float)m.D, (float)(m.F - top), 0, 0, 1));
         using var image = SKImage.FromBitmap(picture);
         surface.Canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
-        using var data = surface.Snapshot().Encode(SKEncodedImageFormat.Png, 100);
-        return new LayerPng(data.ToArray(), name, left, top);
+        using var pixels = surface.PeekPixels();
+        return new LayerPng(TrimmedPng.Encode(pixels), name, left, top);
     }
 
     /// <summary>

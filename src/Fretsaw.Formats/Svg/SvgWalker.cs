@@ -79,6 +79,7 @@ internal sealed partial class SvgWalker
     private readonly List<(SvgPiece Piece, string Carrier)> riders = [];
     private int unnamed;
     private long picturePixels;
+    private long pictureBytes;
 
     public SvgWalker(XElement root, string file, Box view)
     {
@@ -309,7 +310,8 @@ internal sealed partial class SvgWalker
 
         elements.CountOne();
         picturePixels += (long)picture.Width * picture.Height;
-        FilmException.ThrowIf(picturePixels > PixelBudget.MostOfFile, file, "carries too many or too large pictures", "bring them in as layers of an OpenRaster file");
+        pictureBytes += picture.Png.Length;
+        PixelBudget.Demand(picturePixels, pictureBytes, file);
         var hidden = !style.Displayed || !style.Visible || inside is { Hidden: true };
         var piece = opens && !hidden && style.Opacity == 1 ? inside! : Add(new SvgPiece(NameOf(element) ?? $"Part {++unnamed}", inside, style.Opacity, hidden));
         piece.Picture = picture;

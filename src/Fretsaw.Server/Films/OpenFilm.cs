@@ -3,6 +3,7 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Snags;
+using Fretsaw.Formats.Bundle;
 using Fretsaw.Server.Safety;
 using Fretsaw.Store;
 
@@ -31,6 +32,7 @@ public sealed class OpenFilm
     private readonly Lock gate = new();
     private readonly FilmStore store;
     private readonly ShelfStore shelf;
+    private readonly AssetStore assets;
     private readonly Stack<LogLine> done = new();
     private readonly Stack<LogLine> undone = new();
     private readonly RigCache rigs = new();
@@ -41,9 +43,9 @@ public sealed class OpenFilm
     private Snapped snapped;
     private Task snapping = Task.CompletedTask;
 
-    public OpenFilm(FilmStore store, ShelfStore shelf, string id, ILogger log)
+    public OpenFilm(FilmStore store, ShelfStore shelf, AssetStore assets, string id, ILogger log)
     {
-        (this.store, this.shelf, this.log, Id, snags) = (store, shelf, log, id, new SnagFinder(rigs));
+        (this.store, this.shelf, this.assets, this.log, Id, snags) = (store, shelf, assets, log, id, new SnagFinder(rigs));
         var loaded = store.Load(id) ?? throw new NotThereException($"film '{id}'");
         (film, seq, snapped) = (loaded.Film, loaded.Seq, loaded.Snapshot);
         foreach (var line in store.Log(id))
@@ -84,16 +86,13 @@ public sealed class OpenFilm
         lock (gate)
         {
             CatchUp();
-            if (baseSeq is { } known && known != seq)
-            {
-                throw new BehindException(seq);
-            }
-
+            Demand(baseSeq);
             return Append("edit", edit.Title, edit);
         }
     }
 
     /// <param name="baseSeq">The newest edit the sender knows; null for one who keeps no film.</param>
+    /// <exception cref="BehindException">The sender has missed edits.</exception>
     public Made Undo(long? baseSeq) => Again("undo", done, baseSeq);
 
     public Made Redo(long? baseSeq) => Again("redo", undone, baseSeq);
@@ -113,12 +112,22 @@ public sealed class OpenFilm
         lock (gate)
         {
             CatchUp();
+            Demand(baseSeq);
             var state = from.TryPeek(out var last) ? Append(kind, last.Title, store.Find(Id, last.Seq).Inverse) : State();
             return new Made(state, Missed(baseSeq ?? seq));
         }
     }
 
     private List<SentEdit> Missed(long after) => after >= seq ? [] : [.. store.EditsAfter(Id, after, MostMissed, MostMissedBytes).Select(edit => new SentEdit(edit.Seq, edit.Edit))];
+
+    /// <summary>Who has not seen the newest edit would take back somebody else's.</summary>
+    private void Demand(long? baseSeq)
+    {
+        if (baseSeq is { } known && known != seq)
+        {
+            throw new BehindException(seq);
+        }
+    }
 
     /// <summary>Takes a puppet from the shelf, new or newer.</summary>
     public FilmState Take(ShelfPuppet puppet)
@@ -146,6 +155,7 @@ public sealed class OpenFilm
     private FilmState Append(string kind, string title, Edit edit, (string Shelf, long Version)? takes = null)
     {
         var after = edit.Apply(film);
+        DemandFiles(after);
         var logged = new LoggedEdit(seq + 1, kind, title, edit, Inverse.Of(film, after));
         store.Append(Id, logged, film, after, takes);
         var shelved = takes is null && after.Puppets.Any(puppet => puppet.Shelf is not null && !film.Puppets.Contains(puppet));
@@ -153,6 +163,19 @@ public sealed class OpenFilm
         Stack(new LogLine(logged.Seq, kind, title));
         SnapWhenDue();
         return State() with { Shelved = shelved };
+    }
+
+    /// <summary>A film that names a file which is not there could neither be painted nor heard, and would say so only when it is printed.</summary>
+    private void DemandFiles(Film after)
+    {
+        if (after.Drawings == film.Drawings && after.Sounds == film.Sounds)
+        {
+            return;
+        }
+
+        var known = FilmBundle.Named(film).ToHashSet(StringComparer.Ordinal);
+        var missing = assets.Missing(FilmBundle.Named(after).Where(asset => !known.Contains(asset)));
+        FilmException.ThrowIf(missing.Count > 0, "edit", $"names the file {missing.FirstOrDefault()}, which is not here", "send the picture or the recording first");
     }
 
     /// <summary>One snapshot at a time, beside the edits; one that fails is tried again after the next edit.</summary>

@@ -5,14 +5,14 @@ using Fretsaw.Store;
 namespace Fretsaw.Server.Films;
 
 /// <summary>The films that somebody has asked for since the server started.</summary>
-public sealed class OpenFilms(FilmStore store, ShelfStore shelf, ILogger<OpenFilms> log)
+public sealed class OpenFilms(FilmStore store, ShelfStore shelf, AssetStore assets, ILogger<OpenFilms> log)
 {
     private readonly ConcurrentDictionary<string, Lazy<OpenFilm>> open = new(StringComparer.Ordinal);
 
     /// <exception cref="Safety.NotThereException">There is no such film.</exception>
     public OpenFilm Open(string id)
     {
-        var film = open.GetOrAdd(id, key => new Lazy<OpenFilm>(() => new OpenFilm(store, shelf, key, log)));
+        var film = open.GetOrAdd(id, key => new Lazy<OpenFilm>(() => new OpenFilm(store, shelf, assets, key, log)));
         try
         {
             return film.Value;

@@ -31,26 +31,41 @@ internal static class SoundEndpoints
     /// <summary>Half a minute at 48 kHz: who plays asks again and again.</summary>
     private const int MostMixed = 1_440_000;
 
+    /// <summary>Some seconds of one core: forty sounds that are resampled, over half a minute.</summary>
+    private const double MostWork = 6e9;
+
+    /// <summary>How far from the shot's start it may be asked for, samples.</summary>
+    private const long MostAway = 1_000_000_000_000;
+
     public static void MapSounds(this WebApplication app)
     {
         var shots = app.MapGroup("/api/films/{id}/shots/{shot}").WithTags("sounds");
         shots.MapPost("sounds", async (string id, string shot, int? frame, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
-            var recording = await Recording.Read(await file.Bytes(cancel), file.SafeName("sound.wav"), OpenFilms.NewId("sound"), cancel);
-            return await Bring(open.Open(id), shot, frame ?? 1, recording, assets, live);
+            var opened = open.Open(id);
+            opened.Now.Film.ShotNamed(shot);
+            using var recording = await Recording.Read(file.OpenReadStream(), file.SafeName("sound.wav"), OpenFilms.NewId("sound"), cancel);
+            return await Bring(opened, shot, frame ?? 1, recording, assets, live);
         }).WithUploadLimit(Limits.SoundBytes);
 
         shots.MapPost("voice", async (string id, string shot, SpokenLine line, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
-            await Bring(open.Open(id), shot, line.Frame, Voice.Say(new Speaking(line.Words, line.Language, line.WordsPerMinute, line.Pitch), OpenFilms.NewId("sound"), cancel), assets, live));
+        {
+            var opened = open.Open(id);
+            opened.Now.Film.ShotNamed(shot);
+            using var spoken = await Voice.Say(new Speaking(line.Words, line.Language, line.WordsPerMinute, line.Pitch), OpenFilms.NewId("sound"), cancel);
+            return await Bring(opened, shot, line.Frame, spoken, assets, live);
+        });
 
         shots.MapGet("mix.wav", (string id, string shot, long from, int count, int? rate, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
         {
             var film = open.Open(id).Now.Film;
             var hertz = rate ?? MixFile.PrintRate;
-            FilmException.ThrowIf(hertz is < 8000 or > 192_000 || count is < 1 or > MostMixed || Math.Abs(from) > 1e12, "mix", $"of {count} samples at {hertz} a second is not made", $"ask for 1 to {MostMixed} samples at 8000 to 192000");
+            FilmException.ThrowIf(hertz is < 8000 or > 192_000 || count is < 1 or > MostMixed || from is < -MostAway or > MostAway, "mix", $"of {count} samples at {hertz} a second is not made", $"ask for 1 to {MostMixed} samples at 8000 to 192000");
             using var sounds = new OpenSounds(assets.Recording);
             var stream = new MemoryStream();
-            MixFile.Write(stream, new SoundMix(film, film.ShotNamed(shot), sounds.Of, hertz), hertz, from, count, cancel);
+            var mix = new SoundMix(film, film.ShotNamed(shot), sounds.Of, hertz);
+            FilmException.ThrowIf(mix.WorkOf(from, count) > MostWork, "mix", "has too many sounds at once", "mute some, or ask for a shorter stretch");
+            MixFile.Write(stream, mix, hertz, from, count, cancel);
             stream.Position = 0;
             return TypedResults.Stream(stream, "audio/wav");
         });
@@ -86,7 +101,7 @@ internal static class SoundEndpoints
     private static async Task<SoundBrought> Bring(OpenFilm opened, string shot, int frame, Recording recording, AssetStore assets, IHubContext<LiveHub> live)
     {
         var film = opened.Now.Film;
-        assets.PutAll(recording.Assets);
+        assets.Put(recording.Sound.Asset, recording.Wav, recording.Sound.Peaks, recording.Peaks);
         var frames = Math.Clamp((int)Math.Ceiling(recording.Sound.Seconds * film.FrameRate), 1, 100_000);
         var use = new SoundUse { Id = OpenFilms.NewId("heard"), Sound = recording.Sound.Id, Start = frame, Length = frames };
         var state = opened.Apply(new AddSound(recording.Sound, film.ShotNamed(shot).Id, use), null);

@@ -34,6 +34,29 @@ public class CueTextTests
             }
         });
 
+    /// <summary>A megabyte of "&lt;" took a pattern that looks back for ever; digits of other scripts are no numbers.</summary>
+    [Theory]
+    [InlineData("a line of signs")]
+    [InlineData("signs on two lines")]
+    [InlineData("digits of another script")]
+    [InlineData("a column of signs")]
+    public void Hostile_cues_are_refused_at_once(string kind)
+    {
+        var signs = new string('<', 900_000);
+        var text = kind switch
+        {
+            "a line of signs" => $"WEBVTT\n\n00:00.000 --> 00:01.000\n{signs}\n",
+            "signs on two lines" => $"WEBVTT\n\n00:00.000 --> 00:01.000 {signs}\n{signs}\n",
+            "digits of another script" => "WEBVTT\n\n٠٠:٠٠.٠٠٠ --> ٠٠:٠١.٠٠٠\nOpen\n",
+            _ => string.Concat(Enumerable.Repeat("0\t1\t<\n", 150_000)),
+        };
+        Assert.NotEmpty(Assert.Throws<FilmException>(() => CueText.Read(text, "cues", 24)).Remedy);
+    }
+
+    [Fact]
+    public void Markup_is_left_out_of_a_cue() =>
+        Assert.Equal(new FrameCue(1, Mouth.Open), CueText.Read("WEBVTT\n\n00:00.000 --> 00:01.000\n<v Pip><b>Open</b>\n", "cues", 24)[0]);
+
     [Fact]
     public void Sounds_of_speech_are_read_as_the_mouths_that_make_them() => Assert.Equal(
         [new FrameCue(1, Mouth.Shut), new FrameCue(13, Mouth.Open), new FrameCue(19, Mouth.Wide), new FrameCue(25, Mouth.Keyed)],

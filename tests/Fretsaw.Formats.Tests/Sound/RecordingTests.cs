@@ -38,12 +38,32 @@ public class RecordingTests
     [InlineData("aac", "m4a")]
     public async Task What_is_packed_is_unpacked_and_lasts_as_long(string codec, string container)
     {
-        var read = await Recording.Read(Tools.Recording(codec, 48000, 2, container), $"tone.{container}", "id", TestContext.Current.CancellationToken);
+        using var read = await Recording.Read(new MemoryStream(Tools.Recording(codec, 48000, 2, container)), $"tone.{container}", "id", TestContext.Current.CancellationToken);
         Assert.Equal("tone", read.Sound.Name);
         Assert.Equal(2, read.Sound.Channels);
         Assert.InRange(read.Sound.Seconds, 0.5, 0.56);
         Assert.Equal(-9.2, Readings.Of(read.Sound)[10], 3.0);
-        Assert.True(WavFile.LooksLikeWav(read.Wav));
+        Assert.True(await WavFile.LooksLikeWav(read.Wav, TestContext.Current.CancellationToken));
+    }
+
+    /// <summary>Half an hour of silence packs to 1 MB and is 345 MB unpacked.</summary>
+    [Fact]
+    public async Task Silence_that_is_packed_to_fill_a_disk_is_refused()
+    {
+        var packed = Tools.Made("flac", "anullsrc=r=48000:cl=stereo:d=1800");
+        Assert.True(packed.Length < 3_000_000);
+        var problem = await Assert.ThrowsAsync<FilmException>(() => Recording.Read(new MemoryStream(packed), "silence.flac", "id", TestContext.Current.CancellationToken));
+        Assert.Contains("larger unpacked", problem.Message, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(96_000)]
+    [InlineData(192_000)]
+    public async Task What_is_packed_at_a_high_rate_comes_in_at_48_kHz(int rate)
+    {
+        using var read = await Recording.Read(new MemoryStream(Tools.Made("flac", $"aevalsrc=0.5*sin(2*PI*440*t):d=0.5:s={rate}")), "tone.flac", "id", TestContext.Current.CancellationToken);
+        Assert.Equal((48_000, 1), (read.Sound.Rate, read.Sound.Channels));
+        Assert.InRange(read.Sound.Seconds, 0.49, 0.51);
     }
 
     [Theory]
@@ -69,7 +89,7 @@ public class RecordingTests
         byte[][] files = [[], "RIFF"u8.ToArray(), wav[..44], [.. "RIFF\0\0\0\0WAVE"u8], "#EXTM3U\nfile:///etc/passwd"u8.ToArray(), "ffconcat version 1.0\nfile /etc/hostname"u8.ToArray(), new byte[4096]];
         foreach (var file in files)
         {
-            var problem = await Assert.ThrowsAsync<FilmException>(() => Recording.Read(file, "odd.wav", "id", TestContext.Current.CancellationToken));
+            var problem = await Assert.ThrowsAsync<FilmException>(() => Recording.Read(new MemoryStream(file), "odd.wav", "id", TestContext.Current.CancellationToken));
             Assert.StartsWith("odd.wav", problem.Message, StringComparison.Ordinal);
         }
     }

@@ -28,6 +28,17 @@ internal static class Tools
         return bytes;
     }
 
+    /// <summary>A recording of one of ffmpeg's own sources.</summary>
+    public static byte[] Made(string container, string source)
+    {
+        var folder = Directory.CreateTempSubdirectory("fretsaw-made");
+        var file = Path.Combine(folder.FullName, $"made.{container}");
+        Run("ffmpeg", "-v", "error", "-f", "lavfi", "-i", source, file);
+        var bytes = File.ReadAllBytes(file);
+        folder.Delete(recursive: true);
+        return bytes;
+    }
+
     /// <summary>What ffmpeg reads in a recording: samples of 32-bit floats, channel by channel.</summary>
     public static float[] Samples(byte[] recording)
     {

@@ -10,12 +10,12 @@ public class VoiceTests
     private const string Words = "Evening, fog. We may float by the harbour.";
 
     [Fact]
-    public void A_line_is_the_recording_that_the_command_makes_whatever_was_said_before()
+    public async Task A_line_is_the_recording_that_the_command_makes_whatever_was_said_before()
     {
-        Voice.Say(new Speaking("Papa. Papa."), "other", TestContext.Current.CancellationToken);
-        var spoken = Voice.Say(new Speaking(Words, "en", 160, 45), "line", TestContext.Current.CancellationToken);
+        await Voice.Say(new Speaking("Papa. Papa."), "other", TestContext.Current.CancellationToken);
+        using var spoken = await Voice.Say(new Speaking(Words, "en", 160, 45), "line", TestContext.Current.CancellationToken);
         var theirs = Tools.Samples(Tools.Run("espeak-ng", "-v", "en", "-s", "160", "-p", "45", "--stdout", Words));
-        using var ours = WavFile.Open(new MemoryStream(spoken.Wav), "line")!;
+        using var ours = WavFile.Open(spoken.Wav, "line")!;
 
         // The command waits a little at the end.
         Assert.InRange(theirs.Length - ours.Length, 0, ours.Rate / 2);
@@ -26,9 +26,9 @@ public class VoiceTests
 
     /// <summary>The sounds are those that the command writes in the phonetic alphabet, in their order, each within the recording and none before the last.</summary>
     [Fact]
-    public void Its_sounds_are_those_that_the_command_names()
+    public async Task Its_sounds_are_those_that_the_command_names()
     {
-        var spoken = Voice.Say(new Speaking(Words), "line", TestContext.Current.CancellationToken).Sound;
+        var spoken = (await Voice.Say(new Speaking(Words), "line", TestContext.Current.CancellationToken)).Sound;
         static string Plain(string ipa) => new([.. ipa.Where(sign => char.IsLetter(sign) && !"ˈˌː".Contains(sign, StringComparison.Ordinal))]);
         var theirs = Encoding.UTF8.GetString(Tools.Run("espeak-ng", "-v", "en", "-q", "--ipa", Words));
         Assert.Equal(Plain(theirs), Plain(string.Concat(spoken.Timed.Select(one => one.Says))));
@@ -38,14 +38,25 @@ public class VoiceTests
 
     /// <summary>Where espeak-ng says that lips meet, its recording is quieter than where it says that the mouth is open.</summary>
     [Fact]
-    public void Its_times_are_those_of_what_is_heard()
+    public async Task Its_times_are_those_of_what_is_heard()
     {
-        var spoken = Voice.Say(new Speaking("Papa. Papa. Papa."), "line", TestContext.Current.CancellationToken).Sound;
+        var spoken = (await Voice.Say(new Speaking("Papa. Papa. Papa."), "line", TestContext.Current.CancellationToken)).Sound;
         var levels = Readings.Of(spoken);
         double Level(double at) => levels[Math.Min(levels.Length - 1, (int)((at + 0.02) * Core.Films.Sound.ReadingsPerSecond))];
         var shut = spoken.Timed.Where(one => one.Says.Contains('p', StringComparison.Ordinal)).Average(one => Level(one.At));
         var open = spoken.Timed.Where(one => one.Says.Contains('ɑ', StringComparison.Ordinal) || one.Says.Contains('a', StringComparison.Ordinal)).Average(one => Level(one.At));
         Assert.True(open > shut + 10, $"{open:0} dB at a, {shut:0} dB at p");
+    }
+
+    /// <summary>As fast as it may, the last sound is said to begin where the recording has ended.</summary>
+    [Theory]
+    [InlineData(80)]
+    [InlineData(450)]
+    public async Task The_slowest_and_the_fastest_are_spoken(int wordsPerMinute)
+    {
+        using var spoken = await Voice.Say(new Speaking(Words, "en", wordsPerMinute), "line", TestContext.Current.CancellationToken);
+        FilmCheck.Check(Film.Blank("Spoken") with { Sounds = [spoken.Sound] });
+        Assert.True(spoken.Sound.Timed.Length > 20);
     }
 
     [Theory]
@@ -55,6 +66,6 @@ public class VoiceTests
     [InlineData("Fog", "../en", 150, 40)]
     [InlineData("Fog", "en", 5, 40)]
     [InlineData("Fog", "en", 150, 400)]
-    public void What_cannot_be_spoken_is_refused(string words, string language, int rate, int pitch) =>
-        Assert.Throws<FilmException>(() => Voice.Say(new Speaking(words, language, rate, pitch), "line", TestContext.Current.CancellationToken));
+    public Task What_cannot_be_spoken_is_refused(string words, string language, int rate, int pitch) =>
+        Assert.ThrowsAsync<FilmException>(() => Voice.Say(new Speaking(words, language, rate, pitch), "line", TestContext.Current.CancellationToken));
 }

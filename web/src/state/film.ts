@@ -243,13 +243,23 @@ export async function reading<T>(file: File, work: () => Promise<T>): Promise<T>
   }
 }
 
+const changedElsewhere = () =>
+  new Error(`The film was changed elsewhere meanwhile. Look at it, and press again to take back “${get().undo ?? ""}”.`);
+
 /** Undo and redo: the answer brings the edit that was made. */
 const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>
   inLine(async () => {
     const id = get().filmId;
     if (id === null) return;
     set({ kept: "keeping" });
-    await take(await ask(id, get().seq));
+    try {
+      await take(await ask(id, get().seq));
+    } catch (problem) {
+      if (!(problem instanceof Problem) || problem.status !== 409) throw problem;
+      // What would be taken back now is somebody else's, and has not been seen here.
+      await catchUp();
+      tell(changedElsewhere());
+    }
   });
 
 export const undo = () => again(api.undo);
