@@ -12,6 +12,9 @@ internal sealed class ActionTravel
     /// <summary>A goal is a foot when it is at most so much of the puppet's height above the lowest one, at rest.</summary>
     private const double FootHeight = 0.15;
 
+    /// <summary>A foot so much higher than the lowest swings, px of the puppet.</summary>
+    private const double Lifted = 0.5;
+
     private readonly ActionClock clock;
     private readonly (ActionValue? X, ActionValue? Y) body;
     private readonly Foot[] goals;
@@ -124,16 +127,32 @@ internal sealed class ActionTravel
             return Lowest(a) is { } foot && ReferenceEquals(foot, Lowest(end)) ? new Point(foot.At(a).X + BodyAt(a).X - foot.At(b).X - BodyAt(b).X, 0) : null;
         }
 
+        // A foot that swings may be planted too: it is not what the body stands on.
         var (sum, count) = (default(Point), 0);
+        var (ground, groundAfter) = (GroundAt(a), GroundAt(end));
         foreach (var foot in feet)
         {
-            if (foot.IsPlanted(a) && foot.IsPlanted(end))
+            if (Stands(foot, a, ground) && Stands(foot, end, groundAfter))
             {
                 (sum, count) = (sum + foot.At(a) - foot.At(b), count + 1);
             }
         }
 
         return count == 0 ? null : sum * (1.0 / count);
+    }
+
+    private static bool Stands(Foot foot, double frame, double ground) => foot.IsPlanted(frame) && foot.At(frame).Y + foot.Rest.Y >= ground - Lifted;
+
+    /// <summary>How far down the lowest foot is that is planted.</summary>
+    private double GroundAt(double frame)
+    {
+        var lowest = double.NegativeInfinity;
+        foreach (var foot in feet)
+        {
+            lowest = foot.IsPlanted(frame) ? Math.Max(lowest, foot.At(frame).Y + foot.Rest.Y) : lowest;
+        }
+
+        return lowest;
     }
 
     private Foot? Lowest(double frame)

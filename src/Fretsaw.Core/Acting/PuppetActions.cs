@@ -37,7 +37,7 @@ internal static class PuppetActions
 
         double Seen(ActionValue value, double frame)
         {
-            var under = KeyedNumbers.Of(shot, value.Address, value.Property, cards)(frame);
+            var under = KeyedNumbers.Of(shot, value.Address, value.Property, cards, held)(frame);
             return layers.TryGetValue(value.Address, out var list) ? Laid(shot, value.Address, list).At(frame, under) : under;
         }
     }

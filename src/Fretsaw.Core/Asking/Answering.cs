@@ -29,7 +29,7 @@ public static class Answering
         FormsQuestion q => Heats.OfForms(film, rigs, q),
         SharpnessQuestion q => Sharpness.Of(film, new View(q.Shot).Resolve(film), rigs, q.Thing),
         SnagsQuestion q => new SnagsAnswer([.. SnagFinder.Find(film, new View(q.Shot).Resolve(film), rigs)]),
-        GraphQuestion q => Graphs.Of(film, new View(q.Shot).Resolve(film), q),
+        GraphQuestion q => Graphs.Of(frameAt(new View(q.Shot, Blocked: q.Blocked), 1).Plan, q),
         ArcQuestion q => Arcs.Of(film, frameAt, q),
         PaceQuestion q => Paces.Of(frameAt, q),
         TakeQuestion q => Takes.Of(film, frameAt, q),

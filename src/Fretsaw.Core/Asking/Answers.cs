@@ -190,7 +190,11 @@ public sealed record GraphAnswer(ImmutableArray<GraphLine> Lines) : Answer;
 /// <param name="First">The frame of the first value.</param>
 /// <param name="Values">One a frame.</param>
 public sealed record GraphLine(
-    Address Track, Address Value, string Name, string Title, string Unit, double Step, double Min, double Max, ImmutableArray<GraphKey> Keys, int First, ImmutableArray<double> Values);
+    Address Track, Address Value, string Name, string Title, string Unit, double Step, double Min, double Max, ImmutableArray<GraphKey> Keys, int First, ImmutableArray<double> Values)
+{
+    /// <summary>What the picture has at those frames, where that is something else: a placed action, another drawing on twos. Empty where it is the same.</summary>
+    public ImmutableArray<double> Seen { get; init; } = [];
+}
 
 /// <param name="Gap">What lies between it and the next.</param>
 /// <param name="Own">The gap is its own; else the card's.</param>

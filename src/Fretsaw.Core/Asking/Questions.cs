@@ -87,7 +87,10 @@ public sealed record SharpnessQuestion(string Shot, string Thing) : Question;
 /// <param name="To">The last.</param>
 public sealed record GraphQuestion(string Shot, ImmutableArray<Address> Addresses, int From, int To) : Question
 {
-    public bool Equals(GraphQuestion? other) => other is not null && (Shot, From, To) == (other.Shot, other.From, other.To) && Addresses.AsSpan().SequenceEqual(other.Addresses.AsSpan());
+    /// <summary>What is seen is that of the blocking view.</summary>
+    public bool Blocked { get; init; }
+
+    public bool Equals(GraphQuestion? other) => other is not null && (Shot, From, To, Blocked) == (other.Shot, other.From, other.To, other.Blocked) && Addresses.AsSpan().SequenceEqual(other.Addresses.AsSpan());
 
     public override int GetHashCode() => HashCode.Combine(Shot, From, To, Addresses.Length);
 }

@@ -116,6 +116,9 @@ public abstract record Edit
     }
 
     protected internal abstract Film Change(Film film);
+
+    /// <summary>Several of these in a row are checked once: a take is hundreds.</summary>
+    internal virtual bool IsOfKeysAlone => false;
 }
 
 /// <summary>Several edits as one undo step.</summary>
@@ -129,7 +132,18 @@ public sealed record Together(string Says, IReadOnlyList<Edit> Edits) : Edit
     protected internal override Film Change(Film film)
     {
         FilmException.ThrowIf(DepthOf(this) > Deepest, "edit", $"holds edits within edits more than {Deepest} deep", "send them one after the other");
-        return Edits.Aggregate(film, (current, edit) => edit.Apply(current));
+        var (current, isChecked) = (film, film);
+        for (var i = 0; i < Edits.Count; i++)
+        {
+            current = Edits[i].Change(current);
+            if (i + 1 == Edits.Count || !Edits[i].IsOfKeysAlone || !Edits[i + 1].IsOfKeysAlone)
+            {
+                FilmCheck.CheckChange(isChecked, current);
+                isChecked = current;
+            }
+        }
+
+        return current;
     }
 
     private static int DepthOf(Edit edit) => edit is Together together ? 1 + together.Edits.Select(DepthOf).DefaultIfEmpty(0).Max() : 0;

@@ -9,6 +9,8 @@ public sealed record SetGap(string ShotId, int Frame, Gap Gap, ImmutableArray<Ad
 {
     public override string Title => "Chose a chart";
 
+    internal override bool IsOfKeysAlone => true;
+
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Gaps.Changed(shot, Frame, Addresses, Owner, _ => Gap));
 }
 

@@ -80,14 +80,14 @@ public sealed record PutPose(string ShotId, string Owner, string KeptId, int Fra
         FilmException.ThrowIf(StrengthPercent is not (>= 0 and <= 150), "strength", $"is {StrengthPercent} %", "it runs from 0 to 150 %");
         var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
         var kept = film.Kept.Find(KeptId, "kept pose or action");
-        var acted = new Acted(film, shot, Owner);
+        var acted = new Sampler(film, shot, Owner);
         var values = ActionValues.Of(film, puppet, Owner, kept, new HowToAct(1, StrengthPercent >= HowToAct.ChoosesFrom, Mirror, Without))
             .Where(value => Things.IsEmpty || Things.Contains(value.Address.Thing)).Select(value => Value(value, acted)).ToImmutableArray();
         FilmException.ThrowIf(values.IsEmpty, $"'{kept.Name}'", $"finds nothing on '{puppet.Name}' that fits", "say which of its controls fit");
         return Keying.Put(film, shot, Frame, values);
     });
 
-    private KeyValue Value(ActionValue value, Acted acted)
+    private KeyValue Value(ActionValue value, Sampler acted)
     {
         var (pose, rest) = (value.OnPuppet(At), value.Property.Default);
         if (value.Property.Jumps)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Timing;
 
@@ -18,9 +19,24 @@ public sealed record KeyValue(Address Address, double Value = 0)
 /// </summary>
 public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> Values, string Says = "Keyed the pose") : Edit
 {
+    /// <summary>
+    /// Of what is not drawn anew at the frame the drawing that stands there is keyed: on twos a change is then seen where it is made.
+    /// Edits from before this was told key the very frame.
+    /// </summary>
+    public bool Drawn { get; init; }
+
+    /// <summary>Values are said as the blocking view shows them.</summary>
+    public bool Blocked { get; init; }
+
     public override string Title => Says;
 
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Keying.Put(film, shot, Frame, Values));
+    internal override bool IsOfKeysAlone => true;
+
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Drawn
+        ? Values.GroupBy(value => DrawnFrame(new StepTable(film, shot), value.Address)).Aggregate(shot, (keyed, group) => Keying.Put(film, keyed, group.Key, [.. group], Blocked))
+        : Keying.Put(film, shot, Frame, Values, Blocked));
+
+    private int DrawnFrame(StepTable steps, Address address) => (int)steps.Drawn(address, Frame);
 }
 
 /// <summary>Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them.</summary>

@@ -16,14 +16,16 @@ internal sealed class Keying
     private readonly Film film;
     private readonly Shot before;
     private readonly int frame;
-    private readonly Dictionary<string, Acted> acted = new(StringComparer.Ordinal);
+    private readonly bool blocked;
+    private readonly Dictionary<string, Sampler> acted = new(StringComparer.Ordinal);
     private Shot shot;
 
-    private Keying(Film film, Shot before, int frame) => (this.film, this.before, this.frame, shot) = (film, before, frame, before);
+    private Keying(Film film, Shot before, int frame, bool blocked) => (this.film, this.before, this.frame, this.blocked, shot) = (film, before, frame, blocked, before);
 
-    public static Shot Put(Film film, Shot shot, int frame, ImmutableArray<KeyValue> values)
+    /// <param name="blocked">The values are seen in the blocking view.</param>
+    public static Shot Put(Film film, Shot shot, int frame, ImmutableArray<KeyValue> values, bool blocked = false)
     {
-        var keying = new Keying(film, shot, frame);
+        var keying = new Keying(film, shot, frame, blocked);
         foreach (var value in values)
         {
             keying.Put(value);
@@ -61,7 +63,7 @@ internal sealed class Keying
 
     private bool IsOnAction(string owner) => before.Placed.Any(placed => placed.Owner == owner);
 
-    private Acted ActedBy(string owner) => acted.TryGetValue(owner, out var one) ? one : acted[owner] = new Acted(film, before, owner);
+    private Sampler ActedBy(string owner) => acted.TryGetValue(owner, out var one) ? one : acted[owner] = new Sampler(film, before, owner, blocked);
 
     private void Put(Address address, Key key)
     {

@@ -71,17 +71,17 @@ public sealed record TurnIntoKeys(string ShotId, string PlacedId) : Edit
         var placed = shot.Placed.Find(PlacedId, "placed action");
         var puppet = shot.PuppetOf(film, placed.Owner) ?? throw new FilmException($"'{placed.Owner}'", "is no puppet on the stage", "take the action away");
         var kept = film.Kept.Find(placed.Action, "kept pose or action");
-        var seen = new Acted(film, shot, placed.Owner);
+        var seen = new Sampler(film, shot, placed.Owner);
         var after = shot with { Placed = [.. shot.Placed.Where(other => other != placed).Select(other => Freed(other, placed, seen))] };
         var posed = new Dictionary<int, int>();
         var values = ActionValues.Of(film, puppet, placed.Owner, kept, HowToAct.Of(placed));
         foreach (var one in values.GroupBy(value => TrackOf(shot, value)))
         {
-            var seenValue = new SeenValue(one.Key, one.First().Property, seen, new Acted(film, after, placed.Owner));
+            var seenValue = new SeenValue(one.Key, one.First().Property, seen, new Sampler(film, after, placed.Owner));
             var empty = shot.Tracks.Find(one.Key)?.WithKeys([]) ?? seenValue.Empty(one.Key);
             var own = OwnKeys(kept, placed, [.. one], empty);
             var tried = Tried(shot, placed, empty, own);
-            var fitted = SameFrames.Fit(empty, tried, 1, shot.Length, seenValue, track => seenValue.Shown(new Acted(film, after with { Tracks = after.Tracks.With(track) }, placed.Owner)));
+            var fitted = SameFrames.Fit(empty, tried, 1, shot.Length, seenValue, track => seenValue.Shown(new Sampler(film, after with { Tracks = after.Tracks.With(track) }, placed.Owner)));
             after = after with { Tracks = after.Tracks.With(fitted) };
             foreach (var key in own)
             {
@@ -93,7 +93,7 @@ public sealed record TurnIntoKeys(string ShotId, string PlacedId) : Edit
     });
 
     /// <summary>One that begins after the action, and over it, goes on beginning where it did and coming as it did.</summary>
-    private static Placed Freed(Placed other, Placed placed, Acted seen) =>
+    private static Placed Freed(Placed other, Placed placed, Sampler seen) =>
         other.Owner == placed.Owner && other.Start >= placed.Start && seen.Laid.SelectMany(value => value.Actions).FirstOrDefault(action => action.Placed == other) is { } action
             ? other with { GoesOn = false, BeginX = action.Begins.X, BeginY = action.Begins.Y, FadeIn = (int)action.FadeIn }
             : other;

@@ -57,6 +57,8 @@ public sealed record RemoveChosenKeys(string ShotId, ImmutableArray<Beads> Chose
 {
     public override string Title => "Took keys out";
 
+    internal override bool IsOfKeysAlone => true;
+
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         var frames = ChosenKeys.FramesOf(shot, Chosen);

@@ -10,7 +10,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="seen">What is seen.</param>
 /// <param name="into">What stands there before the keys come.</param>
 /// <param name="later">How many frames later it is seen than the keys stand.</param>
-internal sealed class SeenValue(Address address, PropertyInfo property, Acted seen, Acted? into, int later = 0)
+internal sealed class SeenValue(Address address, PropertyInfo property, Sampler seen, Sampler? into, int later = 0)
 {
     private readonly Address[] axes = Properties.FindPlace(address) is { } place ? [.. place.Axes.Select(axis => address with { Property = axis })] : [address];
 
@@ -18,7 +18,7 @@ internal sealed class SeenValue(Address address, PropertyInfo property, Acted se
     public Place At(int frame) => Each(axis => seen.At(axis, frame + later));
 
     /// <summary>What a track and whatever is placed under it show.</summary>
-    public Func<double, Place> Shown(Acted acted) => frame => Each(axis => acted.At(axis, frame));
+    public Func<double, Place> Shown(Sampler acted) => frame => Each(axis => acted.At(axis, frame));
 
     /// <summary>The key at its frame with what it must hold.</summary>
     public Key Holding(Key key)
@@ -49,7 +49,7 @@ internal sealed class SeenValue(Address address, PropertyInfo property, Acted se
     }
 
     /// <summary>The values of a puppet on the stage that keys or placed actions have a say in, as tracks have them. Where it stands is none of them.</summary>
-    public static IEnumerable<Address> Of(Shot shot, string owner, Acted acted) =>
+    public static IEnumerable<Address> Of(Shot shot, string owner, Sampler acted) =>
         shot.Tracks.Where(track => track.Address.Owner == owner && track.Address.Thing != Address.Stand && !track.AllKeys.IsEmpty).Select(track => track.Address)
             .Concat(acted.Laid.Select(value => value.Property.Place is { } place && shot.Tracks.Find(value.Address) is null ? value.Address with { Property = place.Name } : value.Address))
             .Distinct().Order();

@@ -33,6 +33,13 @@ public sealed record Plan
 
     public ThingPlan? Find(string id) => Array.Find(Things, thing => thing.Thing.Id == id);
 
+    /// <summary>What of the film an owner's values depend on besides its own tracks, cards, cues and placed actions: what is kept that it is acted by.</summary>
+    public IEnumerable<Kept> DependsOn(string owner)
+    {
+        var placed = Shot.Placed.Where(one => one.Owner == owner).Select(one => one.Action).ToHashSet(StringComparer.Ordinal);
+        return Film.Kept.Where(kept => placed.Contains(kept.Id) || (kept.IsExpression && Find(owner)?.Puppet is not null));
+    }
+
     /// <summary>
     /// The plan of a film and shot that differ from this plan's in keys and cards alone: everything else is shared. A drag that
     /// poses does this when it makes its keys.

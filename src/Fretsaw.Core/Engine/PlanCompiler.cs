@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Engine;

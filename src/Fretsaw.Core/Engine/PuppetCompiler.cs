@@ -82,6 +82,7 @@ internal sealed class PuppetCompiler
         {
             RidesSlot = SlotOf(part.Id, Properties.RidesOn.Name),
             Others = [.. part.AlsoRidesOn.Select(id => Carrier(id, nodeOf))],
+            RidesOnEnd = part.RidesOnEnd,
         };
 
     private NodePlan Node(Bone bone, List<ImmutableArray<Bone>> chains, ImmutableDictionary<string, int> nodeOf)
@@ -92,6 +93,7 @@ internal sealed class PuppetCompiler
             reach, reach < 0 ? -1 : chains[reach].IndexOf(bone))
         {
             KeepsArea = bone.KeepsArea,
+            RidesOnEnd = true,
         };
     }
 

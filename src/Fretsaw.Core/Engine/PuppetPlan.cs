@@ -59,6 +59,9 @@ public readonly record struct NodePlan(string Id, bool IsBone, int Carrier, Poin
     /// <summary>Indices of nodes, <see cref="TheBody"/> or <see cref="TheStand"/>.</summary>
     public int[] Others { get; init; } = [];
 
+    /// <summary>See <see cref="Part.RidesOnEnd"/>; so do all bones.</summary>
+    public bool RidesOnEnd { get; init; }
+
     /// <summary>See <see cref="Bone.KeepsArea"/>.</summary>
     public bool KeepsArea { get; init; }
 

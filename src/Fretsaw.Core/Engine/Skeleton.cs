@@ -132,7 +132,7 @@ public sealed class Skeleton
         NodePlan.TheBody => Affine.Identity,
         NodePlan.TheStand => offBody,
         <= NodePlan.FirstHolder and var holder => offStage * Holders[NodePlan.FirstHolder - holder],
-        var carrier => plan.Nodes[node].IsBone ? Tips[carrier] : Worlds[carrier],
+        var carrier => plan.Nodes[node].RidesOnEnd ? Tips[carrier] : Worlds[carrier],
     };
 
     /// <summary>The part or bone that takes a node along; below nothing for the body or the stand.</summary>

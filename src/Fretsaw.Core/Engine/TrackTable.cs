@@ -30,6 +30,7 @@ public sealed class TrackTable
         var gaps = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
         var sameCards = new Dictionary<string, bool>(StringComparer.Ordinal);
         var lists = new List<TrackPlan>?[slots.OwnerCount];
+        var same = 0;
         for (var i = 0; i < tracks.Length; i++)
         {
             var owner = slots.OwnerOf(tracks[i].Address.Owner);
@@ -38,8 +39,8 @@ public sealed class TrackTable
                 continue;
             }
 
-            plans[i] = before is not null && i < before.tracks.Length && ReferenceEquals(before.tracks[i], tracks[i]) && HasSameCards(tracks[i].Address.Owner)
-                ? before.plans[i]
+            plans[i] = before?.PlanOf(tracks[i], ref same) is { } known && HasSameCards(tracks[i].Address.Owner)
+                ? known
                 : TrackPlan.Of(tracks[i], slots, tracks[i].Address.HasCards ? GapsOf(tracks[i].Address.Owner) : TrackRuns.NoCards, blocked && tracks[i].Address.Owner != Address.Camera, steps.Of(tracks[i].Address));
             if (plans[i] is { } plan)
             {
@@ -90,6 +91,9 @@ public sealed class TrackTable
         }
     }
 
+    /// <summary>On what each value is drawn.</summary>
+    internal StepTable Steps => steps;
+
     /// <summary>The same for a shot of which only keys are new.</summary>
     internal TrackTable After(Film film, Shot shot) => new(slots, film, shot, blocked, steps, this);
 
@@ -129,26 +133,32 @@ public sealed class TrackTable
         }
     }
 
-    /// <summary>The owners whose values may differ from another table's over the same slots.</summary>
+    /// <summary>The values that may differ from another table's over the same slots. Both are sorted by address.</summary>
     internal void Changed(TrackTable other, HashSet<Address> addresses)
     {
-        for (var i = 0; i < Math.Max(plans.Length, other.plans.Length); i++)
+        for (int mine = 0, its = 0; mine < tracks.Length || its < other.tracks.Length;)
         {
-            var (mine, its) = (i < plans.Length ? plans[i] : null, i < other.plans.Length ? other.plans[i] : null);
-            if (!ReferenceEquals(mine, its))
+            var order = mine == tracks.Length ? 1 : its == other.tracks.Length ? -1 : tracks[mine].Address.CompareTo(other.tracks[its].Address);
+            if (order != 0 || !ReferenceEquals(plans[mine], other.plans[its]))
             {
-                Add(mine);
-                Add(its);
+                addresses.Add(order <= 0 ? tracks[mine].Address : other.tracks[its].Address);
             }
+
+            mine += order <= 0 ? 1 : 0;
+            its += order >= 0 ? 1 : 0;
+        }
+    }
+
+    /// <summary>What was compiled of a very track, wherever it has gone in the list. Both lists are sorted by address.</summary>
+    /// <param name="from">Where to look on from; moves on with the tracks that are asked for.</param>
+    private TrackPlan? PlanOf(Track track, ref int from)
+    {
+        while (from < tracks.Length && tracks[from].Address.CompareTo(track.Address) < 0)
+        {
+            from++;
         }
 
-        void Add(TrackPlan? plan)
-        {
-            if (plan is not null)
-            {
-                addresses.Add(plan.Track.Address);
-            }
-        }
+        return from < tracks.Length && ReferenceEquals(tracks[from], track) ? plans[from] : null;
     }
 
     /// <summary>Where one number of a key lies, to be changed in place by a drag that owns this table's newest tracks.</summary>

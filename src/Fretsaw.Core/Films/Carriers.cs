@@ -44,7 +44,7 @@ internal static class Carriers
     }
 
     /// <summary>How many may ride one on another: every frame goes along such a chain once for each of its links.</summary>
-    private const int Deepest = 500;
+    private const int Deepest = 2000;
 
     /// <returns>The ids of bones and parts so that every carrier comes before what it carries.</returns>
     /// <exception cref="FilmException">Something rides on itself by a detour, or on too many others in turn.</exception>

@@ -27,6 +27,13 @@ public sealed record Part : IEntity
     /// </summary>
     public ImmutableArray<string> AlsoRidesOn { get; init; } = [];
 
+    /// <summary>
+    /// On a bone, where that ends: a bone grown longer moves it out and does not stretch it. So rides what carries a bone that was let go,
+    /// as bones themselves do.
+    /// </summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool RidesOnEnd { get; init; }
+
     public bool Hidden { get; init; }
 
     /// <summary>Cannot be taken hold of on the picture.</summary>

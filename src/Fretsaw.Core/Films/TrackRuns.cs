@@ -22,17 +22,18 @@ internal static class TrackRuns
 
     /// <summary>What a track says at a frame: a place, or one number or the number of a choice as the first of three.</summary>
     /// <param name="property">Of a choice, what there is to choose.</param>
-    public static Func<double, Place> Sampled(Track track, PropertyInfo property, IReadOnlyDictionary<int, Gap> cards)
+    /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
+    public static Func<double, Place> Sampled(Track track, PropertyInfo property, IReadOnlyDictionary<int, Gap> cards, bool held = false)
     {
         switch (track)
         {
             case PlaceTrack places:
-                return Of(places, cards).At;
+                return Of(places, cards, held).At;
             case ChoiceTrack choices:
                 var run = Of(choices, property);
                 return frame => new Place(run.At(frame), 0, 0);
             default:
-                var numbers = Of((NumberTrack)track, cards);
+                var numbers = Of((NumberTrack)track, cards, held);
                 return frame => new Place(numbers.At(frame), 0, 0);
         }
     }

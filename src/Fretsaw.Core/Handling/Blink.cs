@@ -47,7 +47,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         FilmException.ThrowIf(EverySeconds is not (>= 0.2 and <= 60), "blinks", $"come every {EverySeconds} s", "let them come every 0.2 to 60 s");
         var lids = Lids.Select(lid => AddressOf(film, shot, lid)).ToList();
         var brow = Brow is null ? (Address?)null : AddressOf(film, shot, Brow);
-        var acted = new Acted(film, shot, Owner);
+        var acted = new Sampler(film, shot, Owner);
         var edits = Times(film.FrameRate).Where(start => start >= 1 && start + Whole <= shot.Length)
             .SelectMany(start => At(start, lids, brow, acted)).ToList();
         FilmException.ThrowIf(edits.Count == 0, "blink", "finds the eyes shut, or no room before the shot's end", "choose another frame");
@@ -74,7 +74,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         return starts;
     }
 
-    private IEnumerable<Edit> At(int start, List<Address> lids, Address? brow, Acted acted)
+    private IEnumerable<Edit> At(int start, List<Address> lids, Address? brow, Sampler acted)
     {
         // Lids that rest through all of it, open.
         var free = lids.Where(lid => Enumerable.Range(start, Whole + 1).All(frame => Math.Abs(acted.At(lid, frame) - acted.At(lid, start)) < 0.5) && acted.At(lid, start) < HeldFrom).ToList();

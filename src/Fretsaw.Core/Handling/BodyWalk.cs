@@ -1,4 +1,3 @@
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 

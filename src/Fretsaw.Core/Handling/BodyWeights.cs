@@ -1,5 +1,4 @@
 using Fretsaw.Core.Engine;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Handling;

@@ -21,6 +21,10 @@ internal static class Changeover
             var before = frameAt(new View(shot), frame - 1);
             yield return new SetKeys(shot, frame - 1, [.. all.Select(address => Stands(before, address))]);
             yield return new SetGap(shot, frame - 1, Gap.Hold, all);
+            foreach (var split in SplitGaps(before.Plan.Shot, frame - 1, all))
+            {
+                yield return split;
+            }
         }
 
         yield return new SetKeys(shot, frame, now);
@@ -34,6 +38,26 @@ internal static class Changeover
         }
 
         yield return new SetGap(shot, frame, Gap.Hold, all);
+    }
+
+    /// <summary>A key in the middle of a gap would be come to by the whole of its chart: what lies before it goes on by the piece that it had.</summary>
+    private static IEnumerable<Edit> SplitGaps(Shot shot, int frame, ImmutableArray<Address> all)
+    {
+        foreach (var track in all.Select(address => shot.Tracks.WithNumber(address)).OfType<Track>().Where(track => track is not ChoiceTrack).Distinct())
+        {
+            var keys = track.AllKeys;
+            var next = keys.ToList().FindIndex(key => key.Frame >= frame);
+            if (next <= 0 || keys[next].Frame == frame)
+            {
+                continue;
+            }
+
+            var (from, to) = (keys[next - 1].Frame, keys[next].Frame);
+            if (TrackRuns.GapOf(keys[next - 1], TrackRuns.CardsOf(shot, track.Address)) is { Held: false } gap)
+            {
+                yield return new SetGap(shot.Id, from, GapCurve.Piece(gap, to - from, frame - from), [track.Address]);
+            }
+        }
     }
 
     private static KeyValue Stands(Evaluator frame, Address address)

@@ -50,9 +50,11 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         return outdated.IsEmpty ? [] : [new RemoveChosenKeys(Shot, outdated)];
     }
 
-    /// <summary>The goals of chains that hang on it go with it while it rides elsewhere than at rest.</summary>
+    /// <summary>The goals of chains that hang on it go with it while it rides elsewhere than at rest, to another plane as well.</summary>
     private IEnumerable<KeyValue> Goals(CastFrame cast, Handed handed, Taker taker, Affine world)
     {
+        handed.World.TryInvert(out var offPart);
+        var moved = world * offPart;
         for (var i = 0; i < cast.Plan.Reaches.Length; i++)
         {
             var reach = cast.Plan.Reaches[i];
@@ -63,7 +65,7 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
 
             var space = taker.Choice == "" ? cast.Skeleton.FreeSpaceOf(taker.Node) : world;
             space.TryInvert(out var inverse);
-            var shift = inverse.Map(cast.Goals[i]) - reach.GoalRest;
+            var shift = inverse.Map(moved.Map(cast.Goals[i])) - reach.GoalRest;
             yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.ShiftX.Name), Math.Round(shift.X, 3));
             yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.ShiftY.Name), Math.Round(shift.Y, 3));
             yield return new KeyValue(new Address(Owner, reach.Reach.Id, Properties.Planted.Name)) { Choice = "" };

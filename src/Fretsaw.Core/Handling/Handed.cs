@@ -31,7 +31,7 @@ internal sealed record Handed(Part Part, int Node, Affine World, Bone? Bone = nu
         var link = cast.Plan.Nodes[node];
         FilmException.ThrowIf(link.Link > 0, $"bone '{bone.Name}'", $"is held by the reach '{(link.Reach < 0 ? "" : cast.Plan.Reaches[link.Reach].Reach.Name)}'", "let go of the first bone of its chain");
         var names = Names.InPuppet(puppet).Select(named => named.Id).ToHashSet(StringComparer.Ordinal);
-        var loose = new Part { Id = Ids.Free(Ids.With(id, "loose"), one => !names.Contains(one)), Name = $"{bone.Name}, loose", Pivot = bone.Start, RidesOn = bone.RidesOn };
+        var loose = new Part { Id = Ids.Free(Ids.With(id, "loose"), one => !names.Contains(one)), Name = $"{bone.Name}, loose", Pivot = bone.Start, RidesOn = bone.RidesOn, RidesOnEnd = true };
         return new Handed(loose, node, cast.Skeleton.CarrierOf(node), bone);
     }
 

@@ -26,7 +26,7 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         FilmException.ThrowIf(From < 1 || To < From || To > ShotCheck.MaxLength, "frames", $"{From} to {To} are no stretch of a shot", "end where it begins, or later");
         var shot = film.Shots.Find(Shot, "shot");
         var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
-        var acted = new Acted(film, shot, Owner);
+        var acted = new Sampler(film, shot, Owner);
         var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
         var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
         var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
@@ -67,7 +67,7 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
     };
 
     /// <summary>The keys within the stretch, and one at either end.</summary>
-    private Track Cut(Films.Shot shot, Address address, Acted acted, ImmutableArray<PropertyInfo> table)
+    private Track Cut(Films.Shot shot, Address address, Sampler acted, ImmutableArray<PropertyInfo> table)
     {
         var property = Properties.Named(table, Properties.FindPlace(address)?.Axes[0] ?? address.Property)!;
         var seen = new SeenValue(address, property, acted, into: null, later: From - 1);

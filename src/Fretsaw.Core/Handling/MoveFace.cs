@@ -20,7 +20,7 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
         FilmException.ThrowIf(!(Math.Abs(At.X) <= 1 && Math.Abs(At.Y) <= 1), "face pad", "stands outside itself", "keep it between −1 and 1");
         var values = puppet.FacePad.Where(feature => !feature.Off).SelectMany(feature => Values(frame, feature)).ToImmutableArray();
         FilmException.ThrowIf(values.IsEmpty, $"face pad of '{puppet.Name}'", "moves nothing", "switch something on for it");
-        return new SetKeys(Shot, Frame, values, "Moved the face");
+        return new SetKeys(Shot, Frame, values, "Moved the face") { Drawn = true };
     }
 
     private IEnumerable<KeyValue> Values(Evaluator frame, PadFeature feature)

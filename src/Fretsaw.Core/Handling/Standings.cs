@@ -55,8 +55,8 @@ public static class Standings
             SizePercent = Unkeyed("size"),
         };
         return keys.IsEmpty ? change
-            : keys.Length == all.Count(one => one.Value is not null) ? new SetKeys(shot.Id, frame, keys, change.Title)
-            : new Together(change.Title, [change, new SetKeys(shot.Id, frame, keys)]);
+            : keys.Length == all.Count(one => one.Value is not null) ? new SetKeys(shot.Id, frame, keys, change.Title) { Drawn = true }
+            : new Together(change.Title, [change, new SetKeys(shot.Id, frame, keys) { Drawn = true }]);
 
         double? Unkeyed(string property) => IsKeyed(shot, thingId, property) ? null : all.First(one => one.Property == property).Value;
     }

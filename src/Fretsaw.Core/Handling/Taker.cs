@@ -33,7 +33,7 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
             return new Taker(choice, offStage * cast.Skeleton.Ground, NodePlan.TheStand);
         }
 
-        return cast.Plan.NodeOf.TryGetValue(to, out var node) ? new Taker(choice, cast.Worlds[node], node)
+        return cast.Plan.NodeOf.TryGetValue(to, out var node) ? new Taker(choice, part.RidesOnEnd ? cast.Skeleton.Tips[node] : cast.Worlds[node], node)
             : throw new FilmException($"what carries '{part.Name}' from here on", $"is '{to}', which is no part or bone of the puppet", "choose one that is");
     }
 

@@ -57,7 +57,7 @@ public sealed record KeyPose(string Shot, string Owner, int Frame) : Wish
     {
         var frame = frameAt(new View(Shot, Blocked: Blocked), Frame);
         var values = Stances.Of(frame, Owner, (slot, _) => frame.Plan.Tracks.IsKeyed(slot));
-        return new SetKeys(Shot, Frame, values.IsEmpty ? Stances.Of(frame, Owner, (_, address) => IsControl(frame, address)) : values);
+        return new SetKeys(Shot, Frame, values.IsEmpty ? Stances.Of(frame, Owner, (_, address) => IsControl(frame, address)) : values) { Drawn = true, Blocked = Blocked };
     }
 
     /// <summary>What a pose is made of before anything special is keyed: the body's place, turns, pins and goals.</summary>
@@ -81,7 +81,7 @@ public sealed record KeyStand(string Shot, string Owner, int Frame) : Wish
     {
         var values = Stances.Of(frameAt(new View(Shot), Frame), Owner, (_, address) => address.Thing == Address.Stand);
         FilmException.ThrowIf(values.IsEmpty, $"thing '{Owner}'", "is not on the stage", "choose one that is");
-        return new SetKeys(Shot, Frame, values, "Keyed where it stands");
+        return new SetKeys(Shot, Frame, values, "Keyed where it stands") { Drawn = true };
     }
 }
 
@@ -93,7 +93,7 @@ public sealed record BackToRest(string Shot, string Owner, int Frame, ImmutableA
         var frame = frameAt(new View(Shot), Frame);
         var values = Stances.Of(
             frame, Owner, (slot, address) => (Things.IsEmpty ? address.Thing != Address.Stand : Things.Contains(address.Thing)) && frame.Plan.Tracks.IsKeyed(slot), atRest: true);
-        return new SetKeys(Shot, Frame, values, "Put back to rest");
+        return new SetKeys(Shot, Frame, values, "Put back to rest") { Drawn = true };
     }
 }
 
@@ -133,7 +133,7 @@ internal static class Stances
 public sealed record SetMark(string Shot, int Frame) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) =>
-        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, address) => address.HasCards), "Set a camera mark");
+        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, address) => address.HasCards), "Set a camera mark") { Drawn = true };
 }
 
 /// <summary>A focus mark on something on the stage.</summary>
@@ -142,7 +142,7 @@ public sealed record FocusOn(string Shot, int Frame, string Thing) : Wish
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "choose one that is");
-        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus), Math.Round(Math.Max(0.1, thing.Depth), 3))], "Set the focus");
+        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus), Math.Round(Math.Max(0.1, thing.Depth), 3))], "Set the focus") { Drawn = true };
     }
 }
 

@@ -39,7 +39,8 @@ internal sealed class KeysInPlace
         var keys = new (TrackPlan Plan, int Key, int Axis)[pose.Addresses.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            if (!frame.Plan.Tracks.TryFindKey(pose.Addresses[i], pose.Frame, out keys[i]))
+            var drawn = (int)frame.Plan.Tracks.Steps.Drawn(pose.Addresses[i], pose.Frame);
+            if (!frame.Plan.Tracks.TryFindKey(pose.Addresses[i], drawn, out keys[i]))
             {
                 return null;
             }

@@ -35,5 +35,6 @@ internal readonly struct Inputs
         [thing.Puppet, thing.Thing.Body, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
 
     private static IEnumerable<object?> OfOwner(Plan plan, string owner) =>
-        plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner)).Concat(plan.Shot.Cues.Where(cue => cue.Owner == owner));
+        plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner)).Concat(plan.Shot.Cues.Where(cue => cue.Owner == owner))
+            .Concat(plan.Shot.Placed.Where(placed => placed.Owner == owner)).Concat(plan.DependsOn(owner));
 }

@@ -58,6 +58,10 @@ public readonly record struct CubicBezierEasing(double X1, double Y1, double X2,
         return Along(s, Y1, Y2);
     }
 
+    /// <summary>The curve at its parameter.</summary>
+    /// <param name="s">[0, 1]</param>
+    public Geometry.Point On(double s) => new(Along(s, X1, X2), Along(s, Y1, Y2));
+
     /// <summary>One coordinate of the curve at parameter s, end values 0 and 1.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static double Along(double s, double p1, double p2) =>

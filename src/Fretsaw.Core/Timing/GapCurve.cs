@@ -12,6 +12,10 @@ public sealed class GapCurve
     private const double FullStart = 0.42;
     private const double FullStop = 0.58;
 
+    /// <summary>Points of a drawn ease, and how far apart they are at least, of the time.</summary>
+    private const int MostPoints = 190;
+    private const double LeastApart = 1e-6;
+
     private readonly Gap gap;
     private readonly bool even;
     private readonly CubicBezierEasing easing;
@@ -77,10 +81,38 @@ public sealed class GapCurve
     /// <param name="x">Part of the time, clamped to [0, 1].</param>
     public double Eased(double x) => drawn?.At(x) ?? (even ? Math.Clamp(x, 0, 1) : easing.Progress(x));
 
-    /// <summary>The ease as points to draw it by: where it turns between slow and fast it is followed to a thousandth of the way.</summary>
+    /// <summary>The first frames of a gap as a gap of their own: at each of them as much of the way is gone as before.</summary>
+    /// <param name="length">Frames of the whole gap.</param>
+    /// <param name="first">How many of them, [1, length).</param>
+    public static Gap Piece(Gap gap, int length, int first)
+    {
+        var curve = new GapCurve(gap);
+        var whole = curve.At(first, length);
+        if (Math.Abs(whole) < 1e-9)
+        {
+            return Gap.Hold;
+        }
+
+        // Every frame is a point as long as there are enough of them.
+        var every = (int)Math.Ceiling(first / (double)MostPoints);
+        var points = Enumerable.Range(1, Math.Max(0, ((first - 1) / every))).Select(i => i * every).Where(frame => frame < first)
+            .Select(frame => new Point((double)frame / first, Math.Clamp(curve.At(frame, length) / whole, -2, 3)));
+        return new Gap { Ease = new Drawn([.. points], every > 1) };
+    }
+
+    /// <summary>The ease as points to draw it by, the closer the faster it turns: by even steps along the curve and not of the time, since past the pose it may come back all but at once.</summary>
     public Drawn AsDrawn()
     {
-        const int Points = 24;
-        return new Drawn([.. Enumerable.Range(1, Points - 1).Select(i => new Point((double)i / Points, Math.Clamp(Eased((double)i / Points), -2, 3)))], true);
+        const int Points = 190;
+        var points = new List<Point>();
+        foreach (var at in Enumerable.Range(1, Points - 1).Select(i => (double)i / Points).Select(s => drawn is null && !even ? easing.On(s) : new Point(s, Eased(s))))
+        {
+            if (at.X > (points.Count > 0 ? points[^1].X : 0) + LeastApart && at.X < 1 - LeastApart)
+            {
+                points.Add(at with { Y = Math.Clamp(at.Y, -2, 3) });
+            }
+        }
+
+        return new Drawn([.. points], true);
     }
 }

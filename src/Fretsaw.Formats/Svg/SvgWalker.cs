@@ -197,6 +197,11 @@ internal sealed partial class SvgWalker
             Note(group, ArtFate.Changed, $"{property} is not supported; the element came in without it");
         }
 
+        if (style.Opacity < 1 && group.Elements().Any(inside => inside.Name.LocalName is "g" or "image"))
+        {
+            Note(group, ArtFate.Changed, "is see-through as a whole; its parts came in see-through one by one, so where they overlap one shows through the other");
+        }
+
         // What is not displayed hides all that is in it; what is only not visible may hold something that is.
         var shown = style.Displayed && (style.Visible || group.Descendants().Any(Shows));
         var hidden = !shown || inside is { Hidden: true };

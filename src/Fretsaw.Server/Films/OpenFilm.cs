@@ -175,7 +175,10 @@ public sealed class OpenFilm
 
         var known = FilmBundle.Named(film).ToHashSet(StringComparer.Ordinal);
         var missing = assets.Missing(FilmBundle.Named(after).Where(asset => !known.Contains(asset)));
-        FilmException.ThrowIf(missing.Count > 0, "edit", $"names the file {missing.FirstOrDefault()}, which is not here", "send the picture or the recording first");
+        if (missing.Count > 0)
+        {
+            throw new FilmException("edit", $"names the file {missing[0]}, which is not here", "send the picture or the recording first");
+        }
     }
 
     /// <summary>One snapshot at a time, beside the edits; one that fails is tried again after the next edit.</summary>

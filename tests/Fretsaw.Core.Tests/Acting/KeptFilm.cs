@@ -74,7 +74,7 @@ internal static class KeptFilm
     public static Placed Whole(int start, int length, string owner = TestFilm.Owner) => new() { Id = "one", Owner = owner, Action = "kept", Start = start, Length = length };
 
     public static double Seen(this Film film, double frame, string thing, string property, string owner = TestFilm.Owner) =>
-        new Acted(film, film.Shots[0], owner).At(new Address(owner, thing, property), frame);
+        new Sampler(film, film.Shots[0], owner).At(new Address(owner, thing, property), frame);
 
     public static Placed One(this Film film) => film.Shots[0].Placed[0];
 

@@ -156,6 +156,22 @@ public class PlacedActionTests
         Assert.Equal(80, film.Seen(26, Address.Body, "shiftX"), 0);
     }
 
+    /// <summary>A foot that swings while it is planted goes the other way than the one that stands: together they would carry nobody.</summary>
+    [Fact]
+    public void Of_feet_that_are_always_planted_the_one_that_stands_carries_the_body()
+    {
+        Track[] walk =
+        [
+            .. KeptFilm.Walk.Where(track => track.Address.Property != "planted"),
+            TestFilm.Chosen("foot-l", "planted", (1, "stage")), TestFilm.Chosen("foot-r", "planted", (1, "stage")),
+            TestFilm.Keyed("foot-l", "shiftY", (1, 0), (9, 0), (13, -20), (17, 0)), TestFilm.Keyed("foot-r", "shiftY", (1, 0), (5, -20), (9, 0), (17, 0)),
+        ];
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, walk), KeptFilm.Whole(10, 33) with { Travel = Travel.ByFeet });
+        Assert.InRange(film.Seen(42, Address.Body, "shiftX"), 100, 165);
+        Assert.Equal(film.Seen(12, "foot-l", "shiftX"), film.Seen(17, "foot-l", "shiftX"), 1e-6);
+        Assert.Equal(film.Seen(20, "foot-r", "shiftX"), film.Seen(24, "foot-r", "shiftX"), 1e-6);
+    }
+
     [Fact]
     public void Onward_every_round_begins_where_the_last_ended()
     {

@@ -1,5 +1,6 @@
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Timing;
@@ -27,6 +28,34 @@ public class GraphTests
             for (var i = 0; i < line.Values.Length; i++)
             {
                 Assert.Equal(TestFilm.At(film, 5 + i).Driven("a", line.Value.Property), line.Values[i], 1e-4);
+            }
+        }
+    }
+
+    /// <summary>A placed action over keys, keys on top of it, twos and the blocking view: the graph shows what the frames show, beside what is keyed.</summary>
+    [Theory]
+    [InlineData(false, 1)]
+    [InlineData(false, 2)]
+    [InlineData(true, 1)]
+    [InlineData(true, 3)]
+    public void What_is_seen_is_what_every_frame_shows(bool blocked, int every)
+    {
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(12, 17));
+        film = TestFilm.Key(8, ("foot-l", "shiftX", 5), ("trunk", "turn", 9)).Apply(film);
+        film = TestFilm.Key(40, ("foot-l", "shiftX", 25), ("trunk", "turn", -9)).Apply(film);
+        film = new SetStep(TestFilm.ShotId, TestFilm.Owner, "", every).Apply(film);
+        var question = new GraphQuestion(TestFilm.ShotId, [.. new[] { "foot-l", "foot-r" }.SelectMany(foot => new[] { TestFilm.At(foot, "shift"), TestFilm.At(foot, "shiftX") }), TestFilm.At("trunk", "turn")], 1, 60) { Blocked = blocked };
+        var session = new Session(film);
+        var graph = (GraphAnswer)session.Ask(question);
+        Assert.Contains(graph.Lines, line => !line.Seen.IsEmpty);
+        Assert.Contains(graph.Lines, line => line.Keys.IsEmpty && line.Value.Thing == "foot-r");
+        foreach (var line in graph.Lines)
+        {
+            for (var frame = 1; frame <= 60; frame++)
+            {
+                var shown = session.FrameAt(new View(TestFilm.ShotId, Blocked: blocked), frame);
+                var value = shown.Values[shown.Plan.Slots.Find(line.Value)];
+                Assert.Equal(value, (line.Seen.IsEmpty ? line.Values : line.Seen)[frame - line.First], 1e-4);
             }
         }
     }

@@ -4,6 +4,7 @@ using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Sessions;
+using Fretsaw.Core.Snags;
 
 namespace Fretsaw.Core.Tests;
 
@@ -27,6 +28,25 @@ public class EveryEditTests
         Assert.NotEqual(TestFilm.Text(Full), TestFilm.Text(after));
         FilmCheck.Check(FilmJson.Read(FilmJson.Write(after), "test"));
         Assert.NotEmpty(Samples[sample].Title);
+    }
+
+    /// <summary>Whatever a remembered snag depends on, an edit that touches it makes it be looked for again.</summary>
+    [Theory]
+    [MemberData(nameof(All))]
+    public void What_was_remembered_of_snags_is_what_is_found_anew(int sample)
+    {
+        var (rigs, after) = (new RigCache(), Samples[sample].Apply(Full));
+        var finder = new SnagFinder(rigs);
+        foreach (var shot in Full.Shots)
+        {
+            _ = finder.Find(Full, shot, CancellationToken.None).Count();
+        }
+
+        foreach (var shot in after.Shots)
+        {
+            var remembered = finder.Find(after, shot, CancellationToken.None).Select(snag => snag.ToString()).Order();
+            Assert.Equal(new SnagFinder(rigs).Find(after, shot, CancellationToken.None).Select(snag => snag.ToString()).Order(), remembered);
+        }
     }
 
     [Theory]

@@ -3,6 +3,7 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
 
@@ -65,6 +66,39 @@ public class LooseArmTests
         Assert.True((Hand(on, 40)[0] - Hand(on, 30)[0]).Length > 1);
         Assert.Single(on.Puppets[0].Parts, part => part.Drawing is null);
         Assert.Equal("upper-loose", on.Puppets[0].Bones[0].RidesOn);
+    }
+
+    /// <summary>Every frame before the one at which an arm flies off, whatever charts its keys have and however long what carries it is.</summary>
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void Letting_go_changes_no_frame_before(bool reaches)
+    {
+        foreach (var gap in new[] { Gap.Both, Gap.SlowStart, new Gap { Ease = new Slow(0, 60) { OverPercent = 30 } }, new Gap { Every = 3 }, new Gap { Stagger = new Stagger(3, 2) } })
+        {
+            var film = Armed(reaches);
+            film = film with
+            {
+                Puppets = [film.Puppets[0] with { Bones = [.. film.Puppets[0].Bones.Select(bone => bone.Id == "upper" ? bone with { RidesOn = "back" } : bone), TestFilm.Bone("back", -100, 0, 0, 0, "trunk")] }],
+                Shots = [film.Shots[0] with { Tracks = [.. film.Shots[0].Tracks.Append(TestFilm.Keyed("back", "length", (1, 130), (40, 160))).Append(TestFilm.Keyed("back", "turn", (1, 0), (40, 25))).OrderBy(track => track.Address)] }],
+            };
+            film = film with { Shots = [film.Shots[0] with { Tracks = [.. film.Shots[0].Tracks.Select(track => track.WithKeys(track.AllKeys.Select(key => key with { Gap = gap })))] }] };
+            var off = Handed(film, 18, Address.Stand);
+
+            // Handed on while its own values are under way, too.
+            var thrown = TestFilm.Made(off, TestFilm.Key(40, ("upper-loose", "shiftX", 200), ("upper-loose", "turn", 180)));
+            thrown = TestFilm.Made(thrown, new SetGap(TestFilm.ShotId, 18, gap, [TestFilm.At("upper-loose", "shift"), TestFilm.At("upper-loose", "turn")]));
+            var caught = Handed(thrown, 30, "trunk");
+            for (var frame = 1; frame <= 29; frame++)
+            {
+                if (frame <= 18)
+                {
+                    Same(Hand(film, frame), Hand(off, frame), 0.1);
+                }
+
+                Same(Hand(thrown, frame), Hand(caught, frame), 0.1);
+            }
+        }
     }
 
     /// <summary>The hand as seen from the arm that lies about.</summary>

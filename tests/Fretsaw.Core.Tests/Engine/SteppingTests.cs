@@ -1,6 +1,9 @@
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
+using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Core.Tests;
 
@@ -42,6 +45,40 @@ public class SteppingTests
         Assert.Equal(6, TestFilm.At(film, 6).Camera.PanDegrees, 1e-9);
         film = new SetStep(TestFilm.ShotId, TestFilm.Owner, "", 0).Apply(film);
         Assert.Equal([1, 1, 3, 3, 5, 5, 7, 7, 9], Frames(film, "a"));
+    }
+
+    /// <summary>Frames 7 to 9 show the drawing of 7: a drag at 9 is seen there and at 7, and keys 7 alone.</summary>
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void What_is_dragged_where_nothing_is_drawn_is_seen_and_keys_the_drawing_that_stands(bool rough)
+    {
+        var film = rough ? new ChangeShot(TestFilm.ShotId) { RoughRate = 8 }.Apply(Turning()) : With(new SetStep(TestFilm.ShotId, TestFilm.Owner, "a", 3));
+        var session = new Session(film);
+        var view = new View(TestFilm.ShotId);
+        session.Begin(new Gesture(view, 9, new Grip(GripKind.Shift, "a", TestFilm.Owner), default));
+        session.Move(new Point(20, 10));
+        session.Move(new Point(40, 30));
+        Assert.NotEqual(0, session.FrameAt(view, 9).Driven("a", "shiftX"));
+        var edit = session.End()!;
+        Assert.Contains("frame 7", edit.Title, StringComparison.Ordinal);
+        var after = edit.Apply(film);
+        Assert.Equal([1, 7, 49], ((PlaceTrack)after.TrackOf("a", "shift")).Keys.Select(key => key.Frame));
+        Assert.Equal(TestFilm.At(after, 7).Driven("a", "shiftX"), TestFilm.At(after, 9).Driven("a", "shiftX"));
+    }
+
+    [Fact]
+    public void What_is_typed_where_nothing_is_drawn_is_keyed_part_by_part_where_it_is_seen()
+    {
+        var film = With(new SetStep(TestFilm.ShotId, TestFilm.Owner, "a", 3));
+        var typed = TestFilm.Key(9, ("a", "turn", 70), ("b", "turn", 80)) with { Drawn = true };
+        var after = TestFilm.Made(film, typed);
+        Assert.Equal((70, 80), ((int)TestFilm.At(after, 9).Driven("a", "turn"), (int)TestFilm.At(after, 9).Driven("b", "turn")));
+        Assert.Equal([1, 7, 49], after.TrackOf("a", "turn").AllKeys.Select(key => key.Frame));
+        Assert.Equal([1, 9, 49], after.TrackOf("b", "turn").AllKeys.Select(key => key.Frame));
+
+        // What older logs say keys the very frame.
+        Assert.Equal([1, 9, 49], TestFilm.Made(film, typed with { Drawn = false }).TrackOf("a", "turn").AllKeys.Select(key => key.Frame));
     }
 
     [Fact]

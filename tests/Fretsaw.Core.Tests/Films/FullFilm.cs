@@ -132,6 +132,7 @@ internal static class FullFilm
                 Opacity = 0.5,
                 WeightPercent = 150,
                 StretchesFreely = true,
+                RidesOnEnd = true,
                 SharePercent = 35,
                 Matte = new Matte("mouth", true),
                 Mesh = new MeshSettings { Margin = 3, TriangleSide = 14, Stiffness = 0.2, Bridge = 1, Method = PinMethod.Settled },

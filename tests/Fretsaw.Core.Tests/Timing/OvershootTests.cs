@@ -27,14 +27,36 @@ public class OvershootTests
     public void Nothing_past_is_the_curve_of_CSS() => Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[0, 1]).Sample((start, stop, x) =>
         new GapCurve(Gap.Even with { Ease = new Slow(start, stop) }).Eased(x) == (start == 0 && stop == 0 ? x : new CubicBezierEasing(0.42 * (start / 100), 0, 1 + ((0.58 - 1) * (stop / 100)), 1).Progress(x)));
 
-    [Fact]
-    public void Gone_the_other_way_it_winds_back_first()
+    /// <summary>Everywhere, and not only at the points by which the reversed curve is drawn: one that comes back all but at once too.</summary>
+    [Theory]
+    [InlineData(40, 100, 20)]
+    [InlineData(100, 0, 30)]
+    [InlineData(0, 0, 50)]
+    [InlineData(0, 60, 100)]
+    public void Gone_the_other_way_it_winds_back_first(double start, double stop, double over)
     {
-        var gap = Gap.Even with { Ease = new Slow(40, 100) { OverPercent = 20 } };
+        var gap = Gap.Even with { Ease = new Slow(start, stop) { OverPercent = over } };
         var (there, back) = (new GapCurve(gap), new GapCurve(gap.Reversed()));
-        for (var i = 0; i <= 24; i++)
+        for (var i = 0; i <= 1000; i++)
         {
-            Assert.Equal(1 - there.Eased(1 - (i / 24.0)), back.Eased(i / 24.0), 1e-6);
+            Assert.Equal(1 - there.Eased(1 - (i / 1000.0)), back.Eased(i / 1000.0), 1e-3);
         }
     }
+
+    /// <summary>The first frames of a gap alone stand where they stood in it.</summary>
+    [Fact]
+    public void A_piece_of_a_gap_goes_as_far_frame_by_frame() => Gen.Select(Slows, Gen.Int[2, 90], Gen.Int[1, 4], Gen.Bool).Sample((slow, length, every, staggers) =>
+    {
+        var gap = new Gap { Ease = slow, Every = every, Stagger = staggers ? new Stagger(3, 2) : null };
+        var curve = new GapCurve(gap);
+        for (var first = 1; first < length; first += 1 + (length / 9))
+        {
+            var (piece, whole) = (new GapCurve(GapCurve.Piece(gap, length, first)), curve.At(first, length));
+            for (var frame = 0; frame <= first; frame++)
+            {
+                var clamped = Math.Abs(curve.At(frame, length)) > 2 * Math.Abs(whole);
+                Assert.True(clamped || Math.Abs((piece.At(frame, first) * whole) - curve.At(frame, length)) < 1e-9, $"{gap}, {frame} of {first} of {length}");
+            }
+        }
+    });
 }

@@ -3627,6 +3627,13 @@ export interface components {
             values: components["schemas"]["KeyValue"][];
             /** @default Keyed the pose */
             says?: string;
+            /**
+             * @description Of what is not drawn anew at the frame the drawing that stands there is keyed: on twos a change is then seen where it is made.
+             *     Edits from before this was told key the very frame.
+             */
+            drawn: boolean;
+            /** @description Values are said as the blocking view shows them. */
+            blocked: boolean;
             title?: null | string;
         };
         /** @description Says which values make which mouth of a puppet. */
@@ -4098,6 +4105,8 @@ export interface components {
             first: number;
             /** @description One a frame. */
             values: number[];
+            /** @description What the picture has at those frames, where that is something else: a placed action, another drawing on twos. Empty where it is the same. */
+            seen: number[];
         };
         /** @description What a pointer took hold of. */
         Grip: {
@@ -4938,6 +4947,11 @@ export interface components {
              *     string Address.Body, or string Address.Stand for what the body does not move.
              */
             alsoRidesOn: string[];
+            /**
+             * @description On a bone, where that ends: a bone grown longer moves it out and does not stretch it. So rides what carries a bone that was let go,
+             *     as bones themselves do.
+             */
+            ridesOnEnd?: boolean;
             hidden: boolean;
             /** @description Cannot be taken hold of on the picture. */
             locked: boolean;
@@ -5340,6 +5354,8 @@ export interface components {
              * @description The last.
              */
             to: number;
+            /** @description What is seen is that of the blocking view. */
+            blocked: boolean;
         };
         /** @description What moves with a pin. */
         QuestionHeatQuestion: {

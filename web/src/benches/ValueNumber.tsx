@@ -1,5 +1,7 @@
 import type { Edit, ValueLine } from "../api/types";
 import { NumberField } from "../fields/NumberField";
+import { isBlocking } from "../state/select";
+import { get } from "../state/store";
 
 /** One number that can be keyed, as the core describes it. */
 export function ValueNumber({
@@ -41,4 +43,7 @@ export const keyed = (
   frame,
   values: [{ address: line.address, value, choice }],
   says: `Set ${line.title.toLowerCase()}`,
+  // On twos what is typed is seen where it is typed: the drawing that stands there is keyed.
+  drawn: true,
+  blocked: isBlocking(get()),
 });

@@ -5,6 +5,7 @@ import { ArtStore } from "./artStore";
 import { type DrawList, type DrawNode, readDrawList } from "./drawList.generated";
 import { GpuPainter, hasGpu } from "./gpuPainter";
 import { type Kit, startKit } from "./kit";
+import { PainterTrial } from "./painterTrial";
 import type { FromPage, ToPage } from "./protocol";
 import { SheetPainter } from "./sheetPainter";
 
@@ -26,11 +27,18 @@ function fetchDrawing(id: string, index: number): Promise<Drawing> {
  */
 const Quiet = 1000;
 
-/** With a GPU on its canvas, without one in memory. */
+interface Gpu {
+  painter: GpuPainter;
+  canvas: OffscreenCanvas;
+  surface: Surface | null;
+}
+
+/** With a GPU that is faster on its canvas, else in memory. */
 class Studio {
   private readonly art: ArtStore;
   private readonly sheets: SheetPainter;
-  private gpu: { painter: GpuPainter; canvas: OffscreenCanvas; surface: Surface | null } | null = null;
+  private gpu: Gpu | null = null;
+  private trial: PainterTrial | null = null;
   private looking: ReturnType<typeof setTimeout> | undefined;
   private hasLooked = false;
   private readonly canvas = new OffscreenCanvas(1, 1);
@@ -46,13 +54,44 @@ class Studio {
     await this.art.load(drawingsOf(list.nodes), ids);
     clearTimeout(this.looking);
     if (!this.hasLooked) this.looking = setTimeout(() => this.lookForGpu(), Quiet);
-    return this.gpu ? this.withGpu(this.gpu, list) : this.without(list, bytes);
+    if (this.gpu === null) return this.without(list, bytes);
+    return this.trial ? this.withBoth(this.gpu, this.trial, list, bytes) : this.withGpu(this.gpu, list);
   }
 
   private lookForGpu(): void {
     this.hasLooked = true;
-    if (hasGpu(new OffscreenCanvas(1, 1)))
-      this.gpu = { painter: new GpuPainter(this.kit, this.art), canvas: new OffscreenCanvas(1, 1), surface: null };
+    if (!hasGpu(new OffscreenCanvas(1, 1))) return;
+    this.gpu = { painter: new GpuPainter(this.kit, this.art), canvas: new OffscreenCanvas(1, 1), surface: null };
+    this.trial = new PainterTrial();
+  }
+
+  /** Both paint the same picture, until it is clear who is faster; what is shown is the kernels'. */
+  private withBoth(gpu: Gpu, trial: PainterTrial, list: DrawList, bytes: Uint8Array): ImageBitmap {
+    const began = performance.now();
+    const picture = this.without(list, bytes);
+    const painted = performance.now();
+    this.withGpu(gpu, list).close();
+    this.finish(gpu);
+    trial.add(performance.now() - painted, painted - began);
+    if (trial.gpuIsFaster !== null) this.trial = null;
+    if (trial.gpuIsFaster === false) {
+      gpu.surface?.dispose();
+      this.gpu = null;
+    }
+    return picture;
+  }
+
+  /** A GPU says that it has painted before it has; who reads a pixel waits for it. */
+  private finish(gpu: Gpu): void {
+    const { kit } = this.kit;
+    const one = {
+      width: 1,
+      height: 1,
+      colorType: kit.ColorType.RGBA_8888,
+      alphaType: kit.AlphaType.Premul,
+      colorSpace: kit.ColorSpace.SRGB,
+    };
+    gpu.surface?.getCanvas().readPixels(0, 0, one);
   }
 
   private without(list: DrawList, bytes: Uint8Array): ImageBitmap {
@@ -67,7 +106,7 @@ class Studio {
     return this.canvas.transferToImageBitmap();
   }
 
-  private withGpu(gpu: NonNullable<Studio["gpu"]>, list: DrawList): ImageBitmap {
+  private withGpu(gpu: Gpu, list: DrawList): ImageBitmap {
     if (gpu.surface === null || gpu.canvas.width !== list.width || gpu.canvas.height !== list.height) {
       gpu.surface?.dispose();
       [gpu.canvas.width, gpu.canvas.height] = [list.width, list.height];

@@ -244,7 +244,9 @@ export async function reading<T>(file: File, work: () => Promise<T>): Promise<T>
 }
 
 const changedElsewhere = () =>
-  new Error(`The film was changed elsewhere meanwhile. Look at it, and press again to take back “${get().undo ?? ""}”.`);
+  new Error(
+    `The film was changed elsewhere meanwhile. Look at it, and press again to take back “${get().undo ?? ""}”.`,
+  );
 
 /** Undo and redo: the answer brings the edit that was made. */
 const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>

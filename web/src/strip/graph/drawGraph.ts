@@ -39,6 +39,14 @@ export function drawGraph(
     context.lineWidth = focus === i ? 2 : 1.2;
     const at = heights[i];
     if (at === undefined) return;
+    if (line.seen.length > 0) {
+      // What the picture has lies behind what is keyed, wide and faint.
+      context.save();
+      context.globalAlpha *= 0.35;
+      context.lineWidth = 5;
+      trace(context, line.seen, (k) => scale.x(line.first + k), at.y);
+      context.restore();
+    }
     trace(context, line.values, (k) => scale.x(line.first + k), at.y);
     if (!speeds) return;
     const fast = speedsOf(line).map(Math.abs);

@@ -15,6 +15,7 @@ const line = (unit: string, values: number[]): GraphLine => ({
   keys: [],
   first: 1,
   values,
+  seen: [],
 });
 
 test("lines of one unit share a scale, others each fill the pane", () => {

@@ -23,7 +23,7 @@ export function heightsOf(lines: readonly GraphLine[], pixels: number): Height[]
 /** From the least to the most that a line comes to, with what its keys say. */
 export function spanOf(line: GraphLine): readonly [number, number] {
   let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-  for (const value of line.values) [low, high] = [Math.min(low, value), Math.max(high, value)];
+  for (const value of [...line.values, ...line.seen]) [low, high] = [Math.min(low, value), Math.max(high, value)];
   const last = line.first + line.values.length - 1;
   for (const { frame, value } of line.keys)
     if (frame >= line.first && frame <= last) [low, high] = [Math.min(low, value), Math.max(high, value)];

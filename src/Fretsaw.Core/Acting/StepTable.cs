@@ -1,15 +1,18 @@
 using Fretsaw.Core.Films;
 
-namespace Fretsaw.Core.Engine;
+namespace Fretsaw.Core.Acting;
 
 /// <summary>On what each value of a shot is drawn: the narrowest that is said of it.</summary>
 internal sealed class StepTable
 {
     private readonly Dictionary<(string Owner, string Thing), int> said = [];
+    private readonly double? roughRate;
+    private readonly double frameRate;
 
     /// <summary>What is said of a part is said of what sits on it, unless that has a step of its own.</summary>
     public StepTable(Film film, Shot shot)
     {
+        (roughRate, frameRate) = (shot.RoughRate, film.FrameRate);
         foreach (var step in shot.Steps)
         {
             var part = step.Thing == "" ? null : shot.PuppetOf(film, step.Owner)?.Parts.FirstOrDefault(one => one.Id == step.Thing);
@@ -21,6 +24,9 @@ internal sealed class StepTable
             said[(step.Owner, step.Thing)] = step.Every;
         }
     }
+
+    /// <summary>The frame whose drawing stands of a value at a frame: what is said of it, on top of a rough pass.</summary>
+    public double Drawn(Address address, double frame) => Stepping.Drawn(Stepping.Drawn(frame, roughRate, frameRate), Of(address));
 
     public int Of(Address address) => said.Count > 0 && said.TryGetValue((address.Owner, address.Thing), out var every) ? every : Of(address.Owner);
 
