@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 

@@ -41,7 +41,7 @@ export function useGap(
   const strip = useStrip(owner);
   const addresses = row?.addresses.filter((one) => scope === "thing" || scopeOf(one) === scope) ?? [];
   const alone = scope !== "card" && addresses.length > 0;
-  const question = { kind: "graph", shot, addresses, from: frame, to: frame } as const;
+  const question = { kind: "graph", shot, addresses, from: frame, to: frame, blocked: false } as const;
   const graph = useAnswer(alone ? question : null);
   if (!alone) {
     const card = cardAt(strip, frame);

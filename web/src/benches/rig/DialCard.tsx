@@ -108,7 +108,15 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
     const keys = [key("across", to.across), ...(dial.isPad ? [key("down", to.down)] : [])];
     hold(to);
     engine
-      .tryEdit(view, { kind: "setKeys", shotId: "bench", frame: 1, values: keys, says: "Turned a dial" })
+      .tryEdit(view, {
+        kind: "setKeys",
+        shotId: "bench",
+        frame: 1,
+        values: keys,
+        says: "Turned a dial",
+        drawn: false,
+        blocked: false,
+      })
       .then(touch, (problem) => {
         hold(null);
         tell(problem);

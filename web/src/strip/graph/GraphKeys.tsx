@@ -105,6 +105,9 @@ const valued = (line: GraphLine, frame: number, value: number): Edit => ({
   shotId: get().shotId ?? "",
   frame,
   values: [{ address: line.value, value: within(line, value), choice: null }],
+  // A key is dragged where it stands, whether or not it is drawn there.
+  drawn: false,
+  blocked: false,
   says: `Set ${line.title.toLowerCase()}`,
 });
 
