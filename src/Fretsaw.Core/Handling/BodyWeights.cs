@@ -1,4 +1,5 @@
 using Fretsaw.Core.Engine;
+using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Puppets;
 
 namespace Fretsaw.Core.Handling;
@@ -47,6 +48,7 @@ internal sealed class BodyWeights(Evaluator stood, CastFrame cast, Func<int, int
             return;
         }
 
+        Point? hangs = null;
         for (; node >= 0; node = cast.Skeleton.CarrierIndexOf(node))
         {
             if (cast.Plan.Nodes[node].Reach is >= 0 and var reach)
@@ -57,15 +59,18 @@ internal sealed class BodyWeights(Evaluator stood, CastFrame cast, Func<int, int
 
             if (jointOf(node) is >= 0 and var joint)
             {
-                All.Add(new PullWeight(part.At, joint, part.Weight / mass, part.Spread));
+                All.Add(new PullWeight(part.At, joint, part.Weight / mass, part.Spread) { Hangs = hangs });
                 return;
             }
+
+            // A joint at the side, such as a neck.
+            hangs = cast.Plan.Nodes[node].IsBone ? cast.Worlds[node].Map(cast.Plan.Nodes[node].Pivot) : hangs;
         }
 
         // What the body does not move stays.
         if (node == NodePlan.TheBody)
         {
-            All.Add(new PullWeight(part.At, -1, part.Weight / mass, part.Spread));
+            All.Add(new PullWeight(part.At, -1, part.Weight / mass, part.Spread) { Hangs = hangs });
         }
     }
 
@@ -81,7 +86,7 @@ internal sealed class BodyWeights(Evaluator stood, CastFrame cast, Func<int, int
         var weight = part.Weight / mass;
         if (index != pulled && !bears[index].Bears)
         {
-            All.Add(new PullWeight(part.At, joint, weight, part.Spread));
+            All.Add(new PullWeight(part.At, joint, weight, part.Spread) { Hangs = root });
             return;
         }
 

@@ -4,8 +4,9 @@ namespace Fretsaw.Core.Puppets;
 
 /// <summary>
 /// How a body gives when it is pulled by a hand: the least motion of mass (Gauss's principle of least constraint, 1829) that brings
-/// the hand there. With c the middle of what goes along with one control, m its weight, J how hard it is to turn and s the control's share:
-/// <code>Σ (m·|Δc|² + J·Δφ²) / s  +  κ·Σ Δθ² / s  +  |what the limb has to go beyond its root|²  → least</code>
+/// the hand there. With c the middle of what goes along with one control, m its weight, J how hard it is to turn, s a control's share and
+/// M all that it takes along (for a joint: how hard that is to turn):
+/// <code>Σ (m·|Δc|² + J·Δφ²)  +  Σ M·(1/s − 1)·Δ²  +  κ·Σ Δθ² / s  +  |what the limb has to go beyond its root|²  → least</code>
 /// so a chest leans towards what it reaches for, and hips, being the far end of it, go the other way. The weight is drawn back over
 /// what bears it once it leaves that. What must hold: planted feet within the reach of their legs, joints within their limits, nothing
 /// through the ground.
@@ -34,7 +35,7 @@ public sealed class BodyPull
     /// κ: how much joints resist, of the weight times the square of the trunk's length. With less a spine folds where knees could give;
     /// with more hips shift where a chest could lean.
     /// </summary>
-    internal const double Stiff = 0.12;
+    internal const double Stiff = 0.25;
 
     /// <summary>How much a solve keeps to where the last one ended: least motions that are equally good do not change places.</summary>
     private const double Keeps = 1e-3;
@@ -56,6 +57,9 @@ public sealed class BodyPull
     private readonly double stiffness;
     private readonly double[] arms;
     private readonly Group[] groups;
+
+    /// <summary>By control, the body's shift first: what its own motion costs besides what it moves, for a share under 1; of px².</summary>
+    private readonly double[] shy;
     private readonly double[] best;
     private readonly double[] tried;
     private readonly double[] last;
@@ -82,6 +86,7 @@ public sealed class BodyPull
         var trunk = problem.Joints.Length == 0 ? 1 : Math.Max(1, (problem.Root - problem.Joints[0].Pivot).Length);
         // Half as stiff joints one after another would be half as stiff together.
         stiffness = Stiff * trunk * trunk * problem.Joints.Length;
+        shy = [.. Enumerable.Range(-1, problem.Joints.Length + 1).Select(ShynessOf)];
         groups = [.. Enumerable.Range(-1, problem.Joints.Length + 1).Select(GroupOf).Where(group => group.Weight > 0)];
         (best, tried, last, step, slope, row) = (new double[size], new double[size], new double[size], new double[size], new double[size], new double[size]);
         (square, factor) = (new double[size * size], new double[size * size]);
@@ -94,7 +99,8 @@ public sealed class BodyPull
 
     /// <summary>All that goes along with one control, as one body.</summary>
     /// <param name="Turns">Σ weight · squared distance from the middle, px².</param>
-    private readonly record struct Group(int Joint, double Weight, Point Middle, double Turns, double Share);
+    /// <param name="Balances">Its middle where it counts for balance.</param>
+    private readonly record struct Group(int Joint, double Weight, Point Middle, Point Balances, double Turns, double Share);
 
     /// <summary>Of the last solve; <see cref="MaxRounds"/> means that it stopped before it settled.</summary>
     public int Rounds { get; private set; }
@@ -201,12 +207,12 @@ public sealed class BodyPull
 
     private Group GroupOf(int joint)
     {
-        var (weight, sum, turns) = (0.0, default(Point), 0.0);
+        var (weight, sum, balance, turns) = (0.0, default(Point), default(Point), 0.0);
         foreach (var one in problem.Weights)
         {
             if (one.Joint == joint)
             {
-                (weight, sum) = (weight + one.Weight, sum + (one.At * one.Weight));
+                (weight, sum, balance) = (weight + one.Weight, sum + (MovedAt(one) * one.Weight), balance + (one.At * one.Weight));
             }
         }
 
@@ -215,12 +221,32 @@ public sealed class BodyPull
         {
             if (one.Joint == joint)
             {
-                turns += one.Weight * (one.Spread + Point.Dot(one.At - middle, one.At - middle));
+                var off = MovedAt(one) - middle;
+                turns += one.Weight * ((one.Hangs is null ? one.Spread : 0) + Point.Dot(off, off));
             }
         }
 
-        return new Group(joint, weight, middle, turns, joint < 0 ? Math.Max(1e-3, problem.BodyShare) : problem.Joints[joint].Share);
+        return new Group(joint, weight, middle, weight > 0 ? balance * (1 / weight) : default, turns, Math.Max(1, joint < 0 ? problem.BodyShare : problem.Joints[joint].Share));
     }
+
+    /// <summary>A control with a share of a quarter moves as if all that it takes along weighed four times as much.</summary>
+    private double ShynessOf(int joint)
+    {
+        var share = Math.Max(1e-3, joint < 0 ? problem.BodyShare : problem.Joints[joint].Share);
+        var moves = 0.0;
+        foreach (var one in problem.Weights)
+        {
+            if (one.Joint >= joint)
+            {
+                var arm = joint < 0 ? default : MovedAt(one) - problem.Joints[joint].Pivot;
+                moves += one.Weight * (joint < 0 ? 1 : Point.Dot(arm, arm) + (one.Hangs is null ? one.Spread : 0)) / (joint < 0 ? 1 : arms[joint] * arms[joint]);
+            }
+        }
+
+        return Math.Max(0, (1 / share) - 1) * moves;
+    }
+
+    private static Point MovedAt(in PullWeight one) => one.Hangs ?? one.At;
 
     private void Move(double[] at)
     {
@@ -245,7 +271,7 @@ public sealed class BodyPull
         for (var i = 0; i < size; i++)
         {
             var stays = at[i] - last[i];
-            energy += Keeps * stays * stays;
+            energy += (Keeps * stays * stays) + (shy[Math.Max(0, i - 1)] * at[i] * at[i]);
             if (i >= 2)
             {
                 var turn = at[i] / arms[i - 2];
@@ -308,7 +334,7 @@ public sealed class BodyPull
 
         for (var i = 0; i < size; i++)
         {
-            var resists = Keeps + (i < 2 ? 0 : stiffness / problem.Joints[i - 2].Share / (arms[i - 2] * arms[i - 2]));
+            var resists = Keeps + shy[Math.Max(0, i - 1)] + (i < 2 ? 0 : stiffness / problem.Joints[i - 2].Share / (arms[i - 2] * arms[i - 2]));
             square[(i * size) + i] += resists;
             slope[i] += (resists * best[i]) - (Keeps * last[i]);
         }
@@ -348,7 +374,7 @@ public sealed class BodyPull
         Array.Clear(row);
         foreach (var group in groups)
         {
-            AddRow(row, Carry(group.Middle, group.Joint), group.Joint, problem.Support.Across * group.Weight);
+            AddRow(row, Carry(group.Balances, group.Joint), group.Joint, problem.Support.Across * group.Weight);
         }
 
         AddSquare(Balance, off);
@@ -428,7 +454,7 @@ public sealed class BodyPull
         var middle = problem.Support.Middle + (problem.HandWeight * Point.Dot(across, target - problem.Hand));
         foreach (var group in groups)
         {
-            middle += group.Weight * Point.Dot(across, Carry(group.Middle, group.Joint) - group.Middle);
+            middle += group.Weight * Point.Dot(across, Carry(group.Balances, group.Joint) - group.Balances);
         }
 
         var (left, right) = problem.Support.At((target - problem.Hand).Length);

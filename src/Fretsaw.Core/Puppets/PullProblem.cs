@@ -12,7 +12,14 @@ public readonly record struct PullJoint(Point Pivot, double Share, double Least 
 /// <param name="Joint">Its index; −1 for what only the body's shift moves.</param>
 /// <param name="Weight">Of the whole puppet's weight, [0, 1].</param>
 /// <param name="Spread">Mean squared distance of its art from its middle, px²: how hard it is to turn for its weight.</param>
-public readonly record struct PullWeight(Point At, int Joint, double Weight, double Spread = 0);
+public readonly record struct PullWeight(Point At, int Joint, double Weight, double Spread = 0)
+{
+    /// <summary>
+    /// For what hangs on the side, where it does: a head stays upright on a chest that leans, and an arm hangs down from it, so what they
+    /// weigh is moved as far as their joint is. Where it balances it counts where it is.
+    /// </summary>
+    public Point? Hangs { get; init; }
+}
 
 /// <summary>A planted foot, and where its chain hangs.</summary>
 /// <param name="Joint">What takes the chain's root along; −1 for the body.</param>

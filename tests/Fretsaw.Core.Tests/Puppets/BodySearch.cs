@@ -35,12 +35,16 @@ internal static class BodySearch
         for (var joint = -1; joint < problem.Joints.Length; joint++)
         {
             var all = problem.Weights.Where(one => one.Joint == joint).ToList();
+            var beyond = problem.Weights.Where(one => one.Joint >= joint).ToList();
             var turn = at.Skip(2).Take(joint + 1).Sum();
             var share = joint < 0 ? problem.BodyShare : problem.Joints[joint].Share;
+            var own = joint < 0 ? (at[0] * at[0]) + (at[1] * at[1]) : at[2 + joint] * at[2 + joint];
+            var taken = beyond.Sum(one => one.Weight * (joint < 0 ? 1 : Square(one.At - problem.Joints[joint].Pivot) + one.Spread));
+            sum += Math.Max(0, (1 / share) - 1) * taken * own;
             foreach (var one in all)
             {
                 var by = Carried(problem, at, one.At, joint) - one.At;
-                sum += one.Weight / share * (Square(by) + (one.Spread * turn * turn));
+                sum += one.Weight / Math.Max(1, share) * (Square(by) + (one.Spread * turn * turn));
                 middle += one.Weight * by.X;
             }
         }
@@ -49,7 +53,7 @@ internal static class BodySearch
         for (var j = 0; j < problem.Joints.Length; j++)
         {
             var turn = at[2 + j];
-            sum += 0.12 * trunk * trunk * problem.Joints.Length / problem.Joints[j].Share * turn * turn;
+            sum += BodyPull.Stiff * trunk * trunk * problem.Joints.Length / problem.Joints[j].Share * turn * turn;
             sum += 1e7 * Square(Math.Max(0, turn - problem.Joints[j].Most) + Math.Max(0, problem.Joints[j].Least - turn), 100);
         }
 
