@@ -47,6 +47,9 @@ internal sealed class ActionTravel
         ActionValue? Find(string thing, PropertyInfo property) => values.GetValueOrDefault(new Address(placed.Owner, thing, property.Name));
     }
 
+    /// <summary>It is to go by its feet, and at no frame one of them stands.</summary>
+    public bool HasNoFeet { get; private set; }
+
     /// <summary>How far the body has been carried, px of the puppet.</summary>
     /// <param name="within">Frames within a round, in the order in which it is gone through.</param>
     public Point At(double within, int rounds)
@@ -106,6 +109,7 @@ internal sealed class ActionTravel
     private Point[] Gone()
     {
         var steps = Enumerable.Range(0, clock.Round).Select(frame => Step(frame, frame + 1)).ToArray();
+        HasNoFeet = Array.TrueForAll(steps, step => step is null);
         var last = steps.FirstOrDefault(step => step is not null) ?? default;
         var sums = new Point[clock.Round + 1];
         for (var i = 0; i < steps.Length; i++)

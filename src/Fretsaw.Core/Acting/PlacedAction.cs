@@ -32,6 +32,9 @@ internal sealed class PlacedAction
 
     public IReadOnlyList<ActionNumber> Numbers { get; }
 
+    /// <summary>It is to go by its feet, and has none that stands.</summary>
+    public bool HasNoFeet => travel.HasNoFeet;
+
     /// <summary>How much of it is seen, [0, 1]. After its end it holds, and is seen wholly, unless it fades out.</summary>
     public double WeightAt(double frame)
     {

@@ -4,7 +4,7 @@ using Fretsaw.Core.Films;
 namespace Fretsaw.Core.Snags;
 
 /// <summary>Something measurably wrong.</summary>
-/// <param name="Check">Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, slide, bend, stretch, handOver, mouth, sound, edge, uncovered, flipped, soft, pulled, twist or partner.</param>
+/// <param name="Check">Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, slide, feet, bend, stretch, handOver, mouth, sound, edge, uncovered, flipped, soft, pulled, twist or partner.</param>
 /// <param name="Place">Which of the six places mends it: rig, act, scenery, camera.</param>
 /// <param name="Frame">Where it is worst; null when it is no matter of frames.</param>
 /// <param name="At">What is wrong: the owner is "" for a matter of the rig, the property where it is no single value.</param>

@@ -26,6 +26,11 @@ public sealed class SnagFinder(RigCache rigs)
         }
 
         var plan = PlanCompiler.Compile(film, shot, rigs, cancel: cancel);
+        foreach (var snag in NoFeet.Find(plan))
+        {
+            yield return snag;
+        }
+
         foreach (var puppet in plan.Things.Select(thing => thing.Puppet?.Puppet).OfType<Puppet>().Distinct())
         {
             cancel.ThrowIfCancellationRequested();

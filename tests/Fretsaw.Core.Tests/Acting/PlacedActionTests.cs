@@ -4,6 +4,7 @@ using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
 using Fretsaw.Core.Sessions;
+using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
@@ -170,6 +171,19 @@ public class PlacedActionTests
         Assert.InRange(film.Seen(42, Address.Body, "shiftX"), 100, 165);
         Assert.Equal(film.Seen(12, "foot-l", "shiftX"), film.Seen(17, "foot-l", "shiftX"), 1e-6);
         Assert.Equal(film.Seen(20, "foot-r", "shiftX"), film.Seen(24, "foot-r", "shiftX"), 1e-6);
+    }
+
+    /// <summary>With no goal in it nothing says which way to go.</summary>
+    [Fact]
+    public void An_action_that_goes_by_feet_and_has_none_is_told()
+    {
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 9, TestFilm.Keyed("head", "turn", (1, 0), (9, 30))), KeptFilm.Whole(5, 9) with { Travel = Travel.ByFeet });
+        var snag = Assert.Single(SnagFinder.Find(film, film.Shots[0], new RigCache()), one => one.Check == "feet");
+        Assert.Equal(5, snag.Frame);
+        var mended = TestFilm.Made(film, snag.Mend!);
+        Assert.DoesNotContain(SnagFinder.Find(mended, mended.Shots[0], new RigCache()), one => one.Check == "feet");
+        var walks = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(10, 33) with { Travel = Travel.ByFeet });
+        Assert.DoesNotContain(SnagFinder.Find(walks, walks.Shots[0], new RigCache()), one => one.Check == "feet");
     }
 
     [Fact]

@@ -1,5 +1,7 @@
+using System.Globalization;
 using System.Text;
 using Fretsaw.Core.Films;
+using Fretsaw.Formats.Layers;
 using Fretsaw.Formats.Svg;
 
 namespace Fretsaw.Formats.Tests;
@@ -33,6 +35,18 @@ public class SvgStyleTests
     [InlineData("<style>[x='3']{fill:red} [x='4']{fill:blue}</style><rect x='3' width='9' height='9'/>")]
     [InlineData("<style>@media screen { *{fill:red} } @media print { rect{fill:blue} }</style><rect width='9' height='9'/>")]
     public void What_is_more_specific_or_important_holds(string shapes) => Assert.Equal(Red, One(shapes).Fill!.Colour);
+
+    /// <summary>A group that is see-through as a whole shows nothing of one part through another; parts that are so one by one do.</summary>
+    [Fact]
+    public void Parts_of_a_group_that_is_see_through_as_a_whole_are_told()
+    {
+        const string Nested = "<svg xmlns='http://www.w3.org/2000/svg' width='90' height='90'><g id='a' opacity='{0}'><rect width='40' height='40'/><g id='b'><rect x='20' width='40' height='40'/></g></g></svg>";
+        Assert.Contains(Notes(0.5), note => note.What.Contains("see-through as a whole", StringComparison.Ordinal));
+        Assert.DoesNotContain(Notes(1), note => note.What.Contains("see-through", StringComparison.Ordinal));
+
+        static IEnumerable<ArtNote> Notes(double opacity) =>
+            ArtFile.Read(Encoding.UTF8.GetBytes(string.Format(CultureInfo.InvariantCulture, Nested, opacity)), "art.svg", "a").Report.Notes;
+    }
 
     [Fact]
     public void Opacity_is_not_inherited_but_multiplied_and_paint_has_one_of_its_own()
