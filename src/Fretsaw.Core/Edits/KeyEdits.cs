@@ -32,11 +32,16 @@ public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> 
 
     internal override bool IsOfKeysAlone => true;
 
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Drawn
-        ? Values.GroupBy(value => DrawnFrame(new StepTable(film, shot), value.Address)).Aggregate(shot, (keyed, group) => Keying.Put(film, keyed, group.Key, [.. group], Blocked))
-        : Keying.Put(film, shot, Frame, Values, Blocked));
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
+    {
+        if (!Drawn)
+        {
+            return Keying.Put(film, shot, Frame, Values, Blocked);
+        }
 
-    private int DrawnFrame(StepTable steps, Address address) => (int)steps.Drawn(address, Frame);
+        var steps = new StepTable(film, shot);
+        return Values.GroupBy(value => (int)steps.Drawn(value.Address, Frame)).Aggregate(shot, (keyed, group) => Keying.Put(film, keyed, group.Key, [.. group], Blocked));
+    });
 }
 
 /// <summary>Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them.</summary>
