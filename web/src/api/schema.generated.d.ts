@@ -5789,7 +5789,7 @@ export interface components {
         };
         /** @description Something measurably wrong. */
         Snag: {
-            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, slide, bend, stretch, handOver, mouth, sound, edge, uncovered, flipped, soft, pulled, twist or partner. */
+            /** @description Which check found it: creeping, outside, loop, leftOut, inStep, kink, balance, slide, feet, bend, stretch, handOver, mouth, sound, edge, uncovered, flipped, soft, pulled, twist or partner. */
             check: string;
             /** @description Which of the six places mends it: rig, act, scenery, camera. */
             place: string;
