@@ -9,12 +9,13 @@ namespace Fretsaw.Core.Acting;
 /// <param name="Mirror">Null for as it was kept.</param>
 /// <param name="Without">Kept controls that are left out.</param>
 /// <param name="Chooses">What is chosen comes too.</param>
-internal readonly record struct HowToAct(double Strength, bool Chooses, Mirror? Mirror, ImmutableArray<string> Without)
+/// <param name="Carries">The body is carried by the feet, also where nothing is kept of its place.</param>
+internal readonly record struct HowToAct(double Strength, bool Chooses, Mirror? Mirror, ImmutableArray<string> Without, bool Carries = false)
 {
     /// <summary>Less than half a pose has nothing of what it chooses, %.</summary>
     public const double ChoosesFrom = 50;
 
-    public static HowToAct Of(Placed placed) => new(placed.StrengthPercent / 100, placed.StrengthPercent >= ChoosesFrom, placed.Mirror, placed.Without);
+    public static HowToAct Of(Placed placed) => new(placed.StrengthPercent / 100, placed.StrengthPercent >= ChoosesFrom, placed.Mirror, placed.Without, placed.Travel == Travel.ByFeet && !placed.Without.Contains(Address.Body));
 }
 
 /// <summary>What is kept, number by number, as it comes out on a puppet whose controls fit.</summary>
@@ -51,7 +52,27 @@ internal static class ActionValues
             }
         }
 
+        if (how.Carries && values.Exists(value => value.Property.Place == Properties.Shift && puppet.Reaches.Any(reach => reach.Id == value.Address.Thing)))
+        {
+            values.AddRange(BodyAtRest(owner, [.. values.Where(value => value.Address.Thing == Address.Body).Select(value => value.Property.Name)]));
+        }
+
         return values;
+    }
+
+    /// <summary>The numbers of the body's place of which nothing is kept.</summary>
+    private static IEnumerable<ActionValue> BodyAtRest(string owner, HashSet<string> kept)
+    {
+        var isWhole = !Properties.Shift.Axes.Any(kept.Contains);
+        foreach (var property in (PropertyInfo[])[Properties.ShiftX, Properties.ShiftY])
+        {
+            if (!kept.Contains(property.Name))
+            {
+                var address = new Address(owner, Address.Body, property.Name);
+                Track none = isWhole ? new PlaceTrack { Address = address with { Property = Properties.Shift.Name } } : new NumberTrack { Address = address };
+                yield return new ActionValue(address, property, none, _ => property.Default, 1);
+            }
+        }
     }
 
     private static double Scale(Film film, Puppet puppet, KeptControl control, string thing, PropertyInfo property) =>

@@ -8,6 +8,9 @@ internal sealed class PlacedAction
 {
     private readonly ActionTravel travel;
 
+    /// <summary>Where the body is left out, feet that were carried along with it would walk away from it.</summary>
+    private readonly bool isCarried;
+
     /// <param name="overlap">Frames for which the one before it is still under way when it begins.</param>
     /// <param name="seen">What is seen of a value when it begins, without it.</param>
     /// <param name="isActed">Whether one before it has a say in a value.</param>
@@ -16,6 +19,7 @@ internal sealed class PlacedAction
         (Placed, Clock, FadeIn) = (placed, new ActionClock(placed, kept), Math.Max(placed.FadeIn, overlap));
         var byAddress = values.ToDictionary(value => value.Address);
         travel = new ActionTravel(placed, Clock, puppet, byAddress);
+        isCarried = !placed.Without.Contains(Address.Body);
         Numbers = [.. values.Select(value => new ActionNumber(this, value, byAddress))];
         Begins = new Point(placed.BeginX, placed.BeginY) + (placed.GoesOn ? travel.From(seen, isActed) : default);
     }
@@ -49,7 +53,7 @@ internal sealed class PlacedAction
     }
 
     /// <summary>How far the body has been carried from where the action was kept, px of the puppet.</summary>
-    public Point CarriedAt(double within, int rounds) => Begins + travel.At(within, rounds);
+    public Point CarriedAt(double within, int rounds) => Begins + (isCarried ? travel.At(within, rounds) : default);
 
     /// <summary>From 0 to 1 without a corner at either end: 3t² − 2t³.</summary>
     public static double Smooth(double part)

@@ -7,8 +7,9 @@ namespace Fretsaw.Core.Acting;
 internal static class PuppetActions
 {
     /// <param name="held">Nothing moves between keys, whatever their gaps say.</param>
+    /// <param name="under">What the owner's keys alone say of one of its values at a frame.</param>
     /// <returns>None for what is no puppet, or has no action placed.</returns>
-    public static ImmutableArray<LaidValue> Of(Film film, Shot shot, string owner, bool held = false)
+    public static ImmutableArray<LaidValue> Of(Film film, Shot shot, string owner, bool held, Func<Address, double, double> under)
     {
         if (shot.Placed.IsEmpty || !shot.Placed.Any(placed => placed.Owner == owner) || shot.PuppetOf(film, owner) is not { } puppet)
         {
@@ -16,7 +17,7 @@ internal static class PuppetActions
         }
 
         var layers = new Dictionary<Address, List<(PlacedAction Action, ActionNumber Number)>>();
-        var (cards, end) = (TrackRuns.CardsOf(shot, owner), double.NegativeInfinity);
+        var end = double.NegativeInfinity;
         foreach (var placed in shot.Placed.Where(placed => placed.Owner == owner).OrderBy(placed => placed.Start))
         {
             if (film.Kept.FirstOrDefault(kept => kept.Id == placed.Action) is not { } kept)
@@ -37,8 +38,8 @@ internal static class PuppetActions
 
         double Seen(ActionValue value, double frame)
         {
-            var under = KeyedNumbers.Of(shot, value.Address, value.Property, cards, held)(frame);
-            return layers.TryGetValue(value.Address, out var list) ? Laid(shot, value.Address, list).At(frame, under) : under;
+            var keyed = under(value.Address, frame);
+            return layers.TryGetValue(value.Address, out var list) ? Laid(shot, value.Address, list).At(frame, keyed) : keyed;
         }
     }
 

@@ -40,7 +40,8 @@ public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> 
         }
 
         var steps = new StepTable(film, shot);
-        return Values.GroupBy(value => (int)steps.Drawn(value.Address, Frame)).Aggregate(shot, (keyed, group) => Keying.Put(film, keyed, group.Key, [.. group], Blocked));
+        var samplers = Values.Select(value => value.Address.Owner).Distinct().ToDictionary(owner => owner, owner => new Sampler(film, shot, owner, Blocked, steps), StringComparer.Ordinal);
+        return Values.GroupBy(value => samplers[value.Address.Owner].KeyFrame(value.Address, Frame)).Aggregate(shot, (keyed, group) => Keying.Put(film, keyed, group.Key, [.. group], Blocked));
     });
 }
 

@@ -59,9 +59,7 @@ internal sealed class Keying
     }
 
     /// <summary>Values are said as they shall be seen; a placed action may give a part of that.</summary>
-    private double KeyFor(Address address, double seen) => IsOnAction(address.Owner) ? ActedBy(address.Owner).KeyFor(address, frame, seen) : seen;
-
-    private bool IsOnAction(string owner) => before.Placed.Any(placed => placed.Owner == owner);
+    private double KeyFor(Address address, double seen) => before.Placed.Any(placed => placed.Owner == address.Owner) ? ActedBy(address.Owner).KeyFor(address, frame, seen) : seen;
 
     private Sampler ActedBy(string owner) => acted.TryGetValue(owner, out var one) ? one : acted[owner] = new Sampler(film, before, owner, blocked);
 
@@ -77,7 +75,7 @@ internal sealed class Keying
         value = KeyFor(address with { Property = place.Axes[axis] }, value);
         if (shot.Tracks.Find(address) is not PlaceTrack track)
         {
-            Put(address, new PlaceKey(frame, AsSeen(address, place, Rest(address, place)).With(axis, value)));
+            Put(address, new PlaceKey(frame, AsSeen(address, place).With(axis, value)));
             return;
         }
 
@@ -88,14 +86,14 @@ internal sealed class Keying
             return;
         }
 
-        var at = TrackRuns.Of(track, TrackRuns.CardsOf(before, address)).At(frame);
-        Put(address, new PlaceKey(frame, AsSeen(address, place, at).With(axis, value)));
+        Put(address, new PlaceKey(frame, AsSeen(address, place).With(axis, value)));
     }
 
     /// <summary>The other numbers of a place stay as they are seen, wherever that comes from.</summary>
-    private Place AsSeen(Address address, PlaceInfo place, Place at)
+    private Place AsSeen(Address address, PlaceInfo place)
     {
-        for (var axis = 0; IsOnAction(address.Owner) && axis < place.Axes.Length; axis++)
+        var at = default(Place);
+        for (var axis = 0; axis < place.Axes.Length; axis++)
         {
             var one = address with { Property = place.Axes[axis] };
             at = at.With(axis, KeyFor(one, ActedBy(address.Owner).At(one, frame)));

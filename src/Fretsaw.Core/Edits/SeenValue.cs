@@ -10,12 +10,17 @@ namespace Fretsaw.Core.Edits;
 /// <param name="seen">What is seen.</param>
 /// <param name="into">What stands there before the keys come.</param>
 /// <param name="later">How many frames later it is seen than the keys stand.</param>
-internal sealed class SeenValue(Address address, PropertyInfo property, Sampler seen, Sampler? into, int later = 0)
+/// <param name="carried">What else has moved it at a frame at which it is seen.</param>
+internal sealed class SeenValue(Address address, PropertyInfo property, Sampler seen, Sampler? into, int later = 0, Func<int, Place>? carried = null)
 {
     private readonly Address[] axes = Properties.FindPlace(address) is { } place ? [.. place.Axes.Select(axis => address with { Property = axis })] : [address];
 
     /// <param name="frame">Of the keys.</param>
-    public Place At(int frame) => Each(axis => seen.At(axis, frame + later));
+    public Place At(int frame)
+    {
+        var (at, more) = (Each(axis => seen.At(axis, frame + later)), carried?.Invoke(frame + later) ?? default);
+        return axes.Length > 1 ? at + more : at with { X = at.X + (property == Properties.ShiftY ? more.Y : more.X) };
+    }
 
     /// <summary>What a track and whatever is placed under it show.</summary>
     public Func<double, Place> Shown(Sampler acted) => frame => Each(axis => acted.At(axis, frame));

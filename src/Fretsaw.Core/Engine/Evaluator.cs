@@ -89,8 +89,7 @@ public sealed class Evaluator
     /// <summary>Goes on with a plan that differs in keys alone: only what they move is evaluated again.</summary>
     internal void Use(Plan plan)
     {
-        var changed = new HashSet<Address>();
-        plan.Tracks.Changed(Plan.Tracks, changed);
+        var changed = plan.Tracks.Changed(Plan.Tracks);
         Plan = plan;
         foreach (var address in changed)
         {

@@ -17,6 +17,7 @@ public sealed class FollowThroughFrame
     private readonly int ring;
     private readonly int[] keptFrame;
     private readonly Point[] kept;
+    private readonly PlaneChanges? planes;
     private readonly Point[] behind;
     private readonly double[] turns;
 
@@ -24,9 +25,12 @@ public sealed class FollowThroughFrame
     {
         (plan, this.frameRate) = (use.Puppet!, frameRate);
         (still, lending) = (new Skeleton(plan, use.Lent), new Lending(use.Lent));
-        ring = plan.FollowThroughs.Max(spring => spring.MemoryFrames) + 4;
+
+        // With planes to be lined up, the frames of the lag are looked at too.
+        ring = plan.FollowThroughs.Max(spring => spring.MemoryFrames + (use.Lent.Length == 0 ? 0 : (int)Math.Ceiling(spring.Settings.LagFrames))) + 4;
         keptFrame = new int[ring];
         kept = new Point[ring * plan.FollowThroughs.Length];
+        planes = use.Lent.Length == 0 ? null : new PlaneChanges(use, plan.FollowThroughs, kept, ring);
         behind = new Point[plan.FollowThroughs.Length];
         turns = new double[plan.Nodes.Length];
     }
@@ -63,6 +67,7 @@ public sealed class FollowThroughFrame
 
             // Before the first frame nothing moves, so a spring that starts settled there is as it would be from any frame before.
             var first = Math.Max(0, last - spring.MemoryFrames);
+            LookBack(shot, use, s, first, frame, scratch);
             var (place, speed) = (Driver(shot, use, s, first, scratch), default(Point));
             var from = place;
             for (var f = first + 1; f <= last; f++)
@@ -115,8 +120,28 @@ public sealed class FollowThroughFrame
     {
         var at = frame - plan.FollowThroughs[s].Settings.LagFrames;
         var before = (int)Math.Floor(at);
-        var place = Kept(shot, use, s, before, scratch);
-        return at == before ? place : place + ((Kept(shot, use, s, before + 1, scratch) - place) * (at - before));
+        var place = Seen(before);
+        return at == before ? place : place + ((Seen(before + 1) - place) * (at - before));
+
+        Point Seen(int f) => planes is null ? Kept(shot, use, s, f, scratch) : planes.Onto(Math.Max(1, f), Kept(shot, use, s, f, scratch));
+    }
+
+    /// <summary>What has been handed from plane to plane is looked back at as it is on the last.</summary>
+    private void LookBack(Plan shot, ThingPlan use, int s, int first, double frame, double[] scratch)
+    {
+        if (planes is null)
+        {
+            return;
+        }
+
+        var (last, to) = ((int)Math.Floor(frame), (int)Math.Ceiling(frame));
+        first = Math.Max(1, (int)Math.Floor(first - plan.FollowThroughs[s].Settings.LagFrames));
+        for (var f = first; f <= to; f++)
+        {
+            Kept(shot, use, s, f, scratch);
+        }
+
+        planes.LineUp(s, first, last, to);
     }
 
     private Point Kept(Plan shot, ThingPlan use, int s, int frame, double[] scratch)
@@ -134,6 +159,8 @@ public sealed class FollowThroughFrame
             {
                 kept[(at * plan.FollowThroughs.Length) + i] = Place(plan.FollowThroughs[i], then);
             }
+
+            planes?.Keep(frame, still, scratch);
 
             keptFrame[at] = frame;
         }

@@ -33,12 +33,12 @@ public sealed record Plan
 
     public ThingPlan? Find(string id) => Array.Find(Things, thing => thing.Thing.Id == id);
 
-    /// <summary>What of the film an owner's values depend on besides its own tracks, cards, cues and placed actions: what is kept that it is acted by.</summary>
-    public IEnumerable<Kept> DependsOn(string owner)
-    {
-        var placed = Shot.Placed.Where(one => one.Owner == owner).Select(one => one.Action).ToHashSet(StringComparer.Ordinal);
-        return Film.Kept.Where(kept => placed.Contains(kept.Id) || (kept.IsExpression && Find(owner)?.Puppet is not null));
-    }
+    /// <summary>
+    /// What an owner's values depend on besides what it is made of, each to be compared as the object it is: the sampler's, then what
+    /// the <see cref="Pipeline"/> lays over that.
+    /// </summary>
+    public IEnumerable<object> DependsOn(string owner) =>
+        Tracks.Of(owner).DependsOn.Concat(Shot.Cues.Where(cue => cue.Owner == owner)).Concat(Find(owner)?.Puppet is null ? [] : Film.Kept.Where(kept => kept.IsExpression));
 
     /// <summary>
     /// The plan of a film and shot that differ from this plan's in keys and cards alone: everything else is shared. A drag that

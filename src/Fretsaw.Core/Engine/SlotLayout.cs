@@ -17,6 +17,7 @@ public sealed class SlotLayout
     private readonly List<Segment> segments = [];
     private readonly List<(int First, int Count)> owners = [];
     private readonly Dictionary<int, PropertyInfo> own = [];
+    private readonly List<string> ids = [];
     private readonly Dictionary<string, int> ownerOf = new(StringComparer.Ordinal);
 
     /// <param name="Owner">As a number.</param>
@@ -31,6 +32,8 @@ public sealed class SlotLayout
 
     /// <returns>−1 when the shot has no such owner.</returns>
     public int OwnerOf(string id) => ownerOf.GetValueOrDefault(id, -1);
+
+    public string IdOf(int owner) => ids[owner];
 
     /// <returns>−1 when no thing of the shot has such a value.</returns>
     public int Find(Address address)
@@ -86,6 +89,7 @@ public sealed class SlotLayout
     {
         var (owner, first) = (owners.Count, Count);
         ownerOf.Add(id, owner);
+        ids.Add(id);
         foreach (var table in tables)
         {
             segments.Add(new Segment(owner, id, Count, table));

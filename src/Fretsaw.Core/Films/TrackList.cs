@@ -24,6 +24,19 @@ internal static class TrackList
         return ~low;
     }
 
+    /// <summary>An owner's, which lie together.</summary>
+    public static ImmutableArray<Track> Of(this ImmutableArray<Track> tracks, string owner)
+    {
+        var from = ~tracks.IndexOf(new Address(owner, "", ""));
+        var to = from < 0 ? from = 0 : from;
+        while (to < tracks.Length && tracks[to].Address.Owner == owner)
+        {
+            to++;
+        }
+
+        return tracks[from..to];
+    }
+
     public static Track? Find(this ImmutableArray<Track> tracks, Address address) => tracks.IndexOf(address) is >= 0 and var index ? tracks[index] : null;
 
     /// <summary>The track that has a number: its own, or that of the place which the number is a part of.</summary>

@@ -50,7 +50,10 @@ internal static class TrackRuns
 
     /// <summary>The gaps of an owner's cards, by frame.</summary>
     public static IReadOnlyDictionary<int, Gap> CardsOf(Shot shot, string owner) =>
-        shot.Cards.Where(card => card.Owner == owner).ToDictionary(card => card.Frame, card => card.Gap);
+        GapsOf(shot.Cards.Where(card => card.Owner == owner));
+
+    /// <summary>The same of one owner's cards.</summary>
+    public static IReadOnlyDictionary<int, Gap> GapsOf(IEnumerable<Card> cards) => cards.ToDictionary(card => card.Frame, card => card.Gap);
 
     /// <summary>The same for one address: a track without cards has none.</summary>
     public static IReadOnlyDictionary<int, Gap> CardsOf(Shot shot, Address address) => address.HasCards ? CardsOf(shot, address.Owner) : NoCards;

@@ -77,13 +77,6 @@ public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Ad
 
     public void At(Point to, Span<double> values) => at(to, values);
 
-    /// <summary>What it did, and where, when that is another frame than the one that is looked at.</summary>
-    private string Says()
-    {
-        var frame = stood.Plan.Tracks.Steps.Drawn(addresses[0], Frame);
-        return frame == Frame ? says : FormattableString.Invariant($"{says}, at frame {frame}, which is drawn here");
-    }
-
     public SetKeys ToEdit(Point to)
     {
         Span<double> values = stackalloc double[Most];
@@ -94,6 +87,6 @@ public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Ad
             keys.Add(new KeyValue(addresses[i], values[i]));
         }
 
-        return new SetKeys(stood.Plan.Shot.Id, Frame, keys.MoveToImmutable(), Says()) { Drawn = true, Blocked = gesture.View.Blocked };
+        return new SetKeys(stood.Plan.Shot.Id, Frame, keys.MoveToImmutable(), says) { Drawn = true, Blocked = gesture.View.Blocked };
     }
 }

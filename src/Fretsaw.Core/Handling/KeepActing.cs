@@ -3,6 +3,7 @@ using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Handling;
@@ -32,6 +33,12 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
         var faces = FaceOf(puppet);
         chosen = AsExpression ? [.. chosen.Where(address => faces.Contains(address.Thing) || address.Property == Properties.Swap.Name)] : chosen;
+        var way = AsExpression || From == To ? null : StandWay.Of(puppet, Owner, acted, From, To);
+        if (way is not null && Things.IsEmpty && !chosen.Exists(address => address.Thing == Address.Body && way.On(address) is not null))
+        {
+            chosen.Add(new Address(Owner, Address.Body, Properties.Shift.Name));
+        }
+
         FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "key its dials or what its parts show first" : "key its pose first, or choose its controls");
         var things = chosen.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
         var kept = new Kept
@@ -41,7 +48,7 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
             Length = To - From + 1,
             Kind = AsExpression ? KeptKind.Expression : From == To ? KeptKind.Pose : KeptKind.Action,
             Controls = [.. Names.InPuppet(puppet).Where(named => things.Contains(named.Id)).DistinctBy(named => named.Id).Select(named => Control(film, puppet, named, tables[named.Id]))],
-            Tracks = [.. chosen.Distinct().Select(address => Cut(shot, address, acted, tables[address.Thing])).OrderBy(track => track.Address)],
+            Tracks = [.. chosen.Distinct().Select(address => Cut(shot, address, acted, tables[address.Thing], way?.On(address))).OrderBy(track => track.Address)],
         };
         return new Keep(kept);
     }
@@ -67,10 +74,10 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
     };
 
     /// <summary>The keys within the stretch, and one at either end.</summary>
-    private Track Cut(Films.Shot shot, Address address, Sampler acted, ImmutableArray<PropertyInfo> table)
+    private Track Cut(Films.Shot shot, Address address, Sampler acted, ImmutableArray<PropertyInfo> table, Func<int, Place>? carried)
     {
         var property = Properties.Named(table, Properties.FindPlace(address)?.Axes[0] ?? address.Property)!;
-        var seen = new SeenValue(address, property, acted, into: null, later: From - 1);
+        var seen = new SeenValue(address, property, acted, into: null, later: From - 1, carried);
         var cards = TrackRuns.CardsOf(shot, address);
         var empty = seen.Empty(address with { Owner = Kept.Owner });
         var own = shot.Tracks.Find(address)?.AllKeys.Where(key => key.Frame >= From && key.Frame <= To).Select(key => TrackRuns.Alone(key, cards)) ?? [];

@@ -32,6 +32,12 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
 {
     private const int MostReadings = 200_000;
 
+    /// <summary>Of a key's value behind the point.</summary>
+    private const int Digits = 2;
+
+    /// <summary>What rounding keys to their digits takes of the tolerance.</summary>
+    private const double HalfStep = 0.005;
+
     /// <summary>The drag, as it began; for <see cref="TakeWith.Pointer"/>.</summary>
     public Gesture? Gesture { get; init; }
 
@@ -57,7 +63,7 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
                 edits.Add(new RemoveChosenKeys(Shot, old));
             }
 
-            edits.AddRange(group.Kept.Select(at => new SetKeys(Shot, group.First + at, [.. group.Addresses.Select((address, v) => new KeyValue(address, Math.Round(group.Samples[v][at], 2)))])));
+            edits.AddRange(group.Kept.Select(at => new SetKeys(Shot, group.First + at, [.. group.Addresses.Select((address, v) => new KeyValue(address, Math.Round(group.Samples[v][at], Digits)))])));
             edits.AddRange(group.Kept.SkipLast(1).Select(at => new SetGap(Shot, group.First + at, Gap.Even, group.Addresses)));
         }
 
@@ -101,7 +107,7 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
             .. columns.GroupBy(column => column.Key.Thing).Select(group =>
             {
                 var samples = group.Select(column => Smoothed([.. column.Value])).ToArray();
-                return new Group([.. group.Select(column => column.Key)], first, samples, FewestKeys.Of(samples, Tolerance));
+                return new Group([.. group.Select(column => column.Key)], first, samples, FewestKeys.Of(samples, Math.Max(0, Tolerance - HalfStep)));
             }),
         ];
     }
@@ -125,13 +131,13 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
     private Func<int, double[], IEnumerable<(Address Address, double Value)>> Performing(Film film, Func<View, double, Evaluator> frameAt) => With switch
     {
         TakeWith.Pointer => (frame, to) => Dragged(frame, new Geometry.Point(to[0], to[1]), frameAt),
-        TakeWith.FacePad => (frame, at) => OnPad(film, frame, new Geometry.Point(Math.Clamp(at[0], -1, 1), Math.Clamp(at[1], -1, 1)), frameAt),
+        TakeWith.FacePad => (frame, at) => OnPad(frame, new Geometry.Point(Math.Clamp(at[0], -1, 1), Math.Clamp(at[1], -1, 1)), frameAt),
         _ => Device(film),
     };
 
     /// <summary>Where the pad stands says all: it is asked of one frame, and none is posed for it.</summary>
-    private IEnumerable<(Address Address, double Value)> OnPad(Film film, int frame, Geometry.Point at, Func<View, double, Evaluator> frameAt) =>
-        ((SetKeys)new MoveFace(Shot, Owner, frame, at).ToEdit(film, (view, _) => frameAt(view, 1))).Values.Select(value => (value.Address, value.Value));
+    private IEnumerable<(Address Address, double Value)> OnPad(int frame, Geometry.Point at, Func<View, double, Evaluator> frameAt) =>
+        new MoveFace(Shot, Owner, frame, at).Values(frameAt(new View(Shot), 1)).Select(value => (value.Address, value.Value));
 
     private List<(Address Address, double Value)> Dragged(int frame, Geometry.Point to, Func<View, double, Evaluator> frameAt)
     {

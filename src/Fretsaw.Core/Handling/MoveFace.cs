@@ -16,11 +16,18 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var frame = frameAt(new View(Shot), Frame);
-        var puppet = Drag.FindCast(frame, Owner).Plan.Puppet;
         FilmException.ThrowIf(!(Math.Abs(At.X) <= 1 && Math.Abs(At.Y) <= 1), "face pad", "stands outside itself", "keep it between −1 and 1");
+        return new SetKeys(Shot, Frame, [.. Values(frame).Select(value => value with { Value = Math.Round(value.Value, 1) })], "Moved the face") { Drawn = true };
+    }
+
+    /// <summary>What the features come to, as exactly as the pad says it.</summary>
+    /// <exception cref="FilmException">The pad moves nothing.</exception>
+    internal ImmutableArray<KeyValue> Values(Evaluator frame)
+    {
+        var puppet = Drag.FindCast(frame, Owner).Plan.Puppet;
         var values = puppet.FacePad.Where(feature => !feature.Off).SelectMany(feature => Values(frame, feature)).ToImmutableArray();
         FilmException.ThrowIf(values.IsEmpty, $"face pad of '{puppet.Name}'", "moves nothing", "switch something on for it");
-        return new SetKeys(Shot, Frame, values, "Moved the face") { Drawn = true };
+        return values;
     }
 
     private IEnumerable<KeyValue> Values(Evaluator frame, PadFeature feature)
@@ -28,7 +35,7 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
         var (across, down) = (At.X * feature.AcrossPercent / 100, At.Y * feature.DownPercent / 100);
         if (Find(Properties.Down) is { } second)
         {
-            return [.. Value(Properties.Across, 100 * across), new KeyValue(second, Math.Round(100 * down, 1))];
+            return [.. Value(Properties.Across, 100 * across), new KeyValue(second, 100 * down)];
         }
 
         // What has one number takes both ways together.
@@ -37,6 +44,6 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
         Address? Find(PropertyInfo property) => new Address(Owner, feature.Thing, property.Name) is var address && frame.Plan.Slots.Find(address) >= 0 ? address : null;
 
         IEnumerable<KeyValue> Value(PropertyInfo property, double value) =>
-            Find(property) is { } address ? [new KeyValue(address, Math.Clamp(Math.Round(value, 1), property.Min, property.Max))] : [];
+            Find(property) is { } address ? [new KeyValue(address, Math.Clamp(value, property.Min, property.Max))] : [];
     }
 }

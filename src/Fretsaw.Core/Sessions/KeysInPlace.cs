@@ -1,3 +1,4 @@
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Geometry;
@@ -14,13 +15,13 @@ internal sealed class KeysInPlace
     private readonly PoseDrag pose;
     private readonly Evaluator frame;
     private readonly TrackTable tracks;
-    private readonly (TrackPlan Plan, int Key, int Axis)[] keys;
+    private readonly (KeyedRun Run, int Key, int Axis)[] keys;
 
     /// <summary>How much less than what is seen each key holds: a placed action under it may give the rest.</summary>
     private readonly double[] under;
     private Point last;
 
-    private KeysInPlace(PoseDrag pose, Evaluator frame, (TrackPlan Plan, int Key, int Axis)[] keys, Point last)
+    private KeysInPlace(PoseDrag pose, Evaluator frame, (KeyedRun Run, int Key, int Axis)[] keys, Point last)
     {
         (this.pose, this.frame, tracks, this.keys, this.last) = (pose, frame, frame.Plan.Tracks, keys, last);
         Span<double> values = stackalloc double[PoseDrag.Most];
@@ -28,7 +29,7 @@ internal sealed class KeysInPlace
         under = new double[keys.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            under[i] = values[i] - keys[i].Plan.ValueOf(keys[i].Key, keys[i].Axis);
+            under[i] = values[i] - keys[i].Run.ValueOf(keys[i].Key, keys[i].Axis);
         }
     }
 
@@ -36,11 +37,11 @@ internal sealed class KeysInPlace
     /// <returns>Null when a key cannot be changed in place: on a bent path its neighbours change too.</returns>
     public static KeysInPlace? Find(PoseDrag pose, Evaluator frame, Point at)
     {
-        var keys = new (TrackPlan Plan, int Key, int Axis)[pose.Addresses.Length];
+        var keys = new (KeyedRun Run, int Key, int Axis)[pose.Addresses.Length];
         for (var i = 0; i < keys.Length; i++)
         {
-            var drawn = (int)frame.Plan.Tracks.Steps.Drawn(pose.Addresses[i], pose.Frame);
-            if (!frame.Plan.Tracks.TryFindKey(pose.Addresses[i], drawn, out keys[i]))
+            var (address, sampler) = (pose.Addresses[i], frame.Plan.Tracks.Of(pose.Addresses[i].Owner));
+            if (!sampler.TryFindKey(address, sampler.KeyFrame(address, pose.Frame), out keys[i]))
             {
                 return null;
             }
@@ -62,7 +63,7 @@ internal sealed class KeysInPlace
 
         for (var i = 0; i < keys.Length; i++)
         {
-            keys[i].Plan.Set(keys[i].Key, keys[i].Axis, values[i] - under[i]);
+            keys[i].Run.Set(keys[i].Key, keys[i].Axis, values[i] - under[i]);
             frame.Forget(pose.Addresses[i]);
         }
 

@@ -25,16 +25,12 @@ internal readonly struct Inputs
 
     /// <summary>What the camera sees of a thing's stand.</summary>
     public static IEnumerable<object?> OfStand(Plan plan, ThingPlan thing) =>
-        [thing.Thing, plan.Film.Width, plan.Film.Height, plan.Film.FrameWidthMetres, plan.Film.RestLensMm, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, .. plan.Shot.Shakes, .. OfOwner(plan, Address.Camera), .. OfOwner(plan, thing.Thing.Id)];
+        [thing.Thing, plan.Film.Width, plan.Film.Height, plan.Film.FrameWidthMetres, plan.Film.RestLensMm, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, .. plan.Shot.Shakes, .. plan.DependsOn(Address.Camera), .. plan.DependsOn(thing.Thing.Id)];
 
     /// <summary>What a puppet's pose is made of.</summary>
     public static IEnumerable<object?> OfPose(Plan plan, ThingPlan thing) =>
         [.. OfOwnPose(plan, thing), .. thing.Lent.Select(lent => lent.Holder).OfType<ThingPlan>().Distinct().SelectMany(holder => OfOwnPose(plan, holder))];
 
     private static IEnumerable<object?> OfOwnPose(Plan plan, ThingPlan thing) =>
-        [thing.Puppet, thing.Thing.Body, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Steps, plan.Shot.Wind, .. OfOwner(plan, Address.Wind), .. OfOwner(plan, thing.Thing.Id)];
-
-    private static IEnumerable<object?> OfOwner(Plan plan, string owner) =>
-        plan.Shot.Tracks.Where(track => track.Address.Owner == owner).Concat<object>(plan.Shot.Cards.Where(card => card.Owner == owner)).Concat(plan.Shot.Cues.Where(cue => cue.Owner == owner))
-            .Concat(plan.Shot.Placed.Where(placed => placed.Owner == owner)).Concat(plan.DependsOn(owner));
+        [thing.Puppet, thing.Thing.Body, thing.Thing.Stand, plan.Film.FrameRate, plan.Shot.Length, plan.Shot.RoughRate, plan.Shot.Wind, .. plan.DependsOn(Address.Wind), .. plan.DependsOn(thing.Thing.Id)];
 }

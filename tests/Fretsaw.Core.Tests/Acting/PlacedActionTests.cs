@@ -147,6 +147,46 @@ public class PlacedActionTests
     }
 
     [Fact]
+    public void By_its_feet_the_body_goes_along_when_nothing_is_kept_of_its_place()
+    {
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, [.. KeptFilm.Walk.Where(track => track.Address.Thing != Address.Body)]), KeptFilm.Whole(10, 16 * 3) with { Travel = Travel.ByFeet });
+        Assert.DoesNotContain(film.Kept[0].Tracks, track => track.Address.Thing == Address.Body);
+        foreach (var frame in (double[])[12, 20.5, 33, 56])
+        {
+            Assert.Equal(5 * (frame - 10), film.Seen(frame, Address.Body, "shiftX"), 1e-6);
+        }
+
+        Assert.Equal(film.Seen(27, "foot-l", "shiftX"), film.Seen(33, "foot-l", "shiftX"), 1e-6);
+        var keyed = TestFilm.Made(film, new TurnIntoKeys(TestFilm.ShotId, "one"));
+        Assert.Equal(5.0 * 23, keyed.Seen(33, Address.Body, "shiftX"), 1e-3);
+    }
+
+    /// <summary>Its feet would walk away from a body that does something else.</summary>
+    [Fact]
+    public void With_the_body_left_out_nothing_is_carried()
+    {
+        var film = KeptFilm.Placed(KeptFilm.Kept(1, 17, KeptFilm.Walk), KeptFilm.Whole(10, 16 * 3) with { Travel = Travel.ByFeet, Without = [Address.Body] });
+        Assert.Equal((0, 20, 0), (film.Seen(50, Address.Body, "shiftX"), film.Seen(42, "foot-l", "shiftX"), film.Seen(46, "foot-l", "shiftX")));
+    }
+
+    /// <summary>The walk's feet tread on the spot, and the stage carries all of it: 80 px of the stage, 160 of a puppet at half its size.</summary>
+    [Fact]
+    public void The_way_that_it_goes_where_it_stands_is_kept_too()
+    {
+        var film = KeptFilm.Of([.. KeptFilm.Walk.Where(track => track.Address.Thing != Address.Body), TestFilm.Keyed(Address.Stand, "x", (1, 300), (17, 340))]);
+        film = film with { Shots = [film.Shots[0] with { Things = [.. film.Shots[0].Things.Select(thing => thing with { Stand = thing.Stand with { SizePercent = 50 } })] }] };
+        var placed = KeptFilm.Placed(KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 1, 17, "kept", "Kept")), KeptFilm.Whole(5, 33) with { Travel = Travel.Onward });
+        foreach (var frame in (int[])[5, 9, 21, 30, 37])
+        {
+            Assert.Equal(5.0 * (frame - 5), placed.Seen(frame, Address.Body, "shiftX"), 0.01);
+        }
+
+        // What was planted on a ground that moved on stays where it is, as it was seen to.
+        Assert.Equal(placed.Seen(22, "foot-l", "shiftX"), placed.Seen(28, "foot-l", "shiftX"), 0.01);
+        Assert.Equal(0, placed.Seen(20, Address.Stand, "x") - placed.Seen(30, Address.Stand, "x"));
+    }
+
+    [Fact]
     public void By_feet_that_nobody_planted_the_lowest_stays_under_the_body()
     {
         Track[] free = [.. KeptFilm.Walk.Where(track => track.Address.Property != "planted"), TestFilm.Keyed("foot-l", "shiftY", (1, 0), (9, 0), (13, -20), (17, 0)), TestFilm.Keyed("foot-r", "shiftY", (1, 0), (5, -20), (9, 0), (17, 0))];

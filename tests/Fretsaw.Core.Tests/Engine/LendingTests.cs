@@ -100,6 +100,29 @@ public class LendingTests
         Assert.Single(((Cast)again.Shots[0].Things[0].Body).Lent);
     }
 
+    /// <summary>A ribbon that lags and rides on what is handed on keeps its place in the picture, at whatever distance the taker stands.</summary>
+    [Theory]
+    [InlineData(3, 0)]
+    [InlineData(5, 0)]
+    [InlineData(1.5, 0)]
+    [InlineData(5, 2.5)]
+    [InlineData(1.5, 7)]
+    public void What_lags_does_not_leap_where_its_driver_changes_planes(double distance, double lag)
+    {
+        var film = Two(distance);
+        film = new AddBone("p", TestFilm.Bone("ribbon", 20, 20, 20, 140, "ball") with { FollowThrough = new FollowThrough { LagFrames = lag } }).Apply(film);
+        var handed = Handed(film, Giver, "ball", 15, $"{Other}/palm");
+        double[] turns = [Late(handed, 13), Late(handed, 14), Late(handed, 15)];
+        Assert.InRange(Math.Abs(turns[2] - (2 * turns[1]) + turns[0]), 0, 2.5);
+    }
+
+    /// <summary>How far a ribbon is turned because it lags, degrees.</summary>
+    private static double Late(Film film, double frame)
+    {
+        var cast = TestFilm.At(film, frame).Find(Giver)!.Cast!;
+        return cast.FollowThrough!.Turns[cast.Plan.NodeOf["ribbon"]] / Angles.RadiansPerDegree;
+    }
+
     /// <summary>Every frame has one answer, whatever was asked before it, with something lent either way and both lagging.</summary>
     [Fact]
     public void Two_puppets_carry_something_of_each_other()

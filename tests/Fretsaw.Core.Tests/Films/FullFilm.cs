@@ -31,8 +31,8 @@ internal static class FullFilm
                     Name = "Step",
                     Length = 9,
                     Kind = KeptKind.Action,
-                    Controls = [new KeptControl("up", "Up", ThingKind.Bone) { Size = 60, Choices = [new KeptChoice("swap", "wide", "Wide")] }],
-                    Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "up", "turn"), Keys = [new NumberKey(1, 3) { Gap = Gap.Even }, new NumberKey(9, 12) { Gap = Gap.Hold }] }],
+                    Controls = [new KeptControl("up", "Up", ThingKind.Bone) { Size = 60, Choices = [new KeptChoice("swap", "wide", "Wide")] }, new KeptControl("shape", "Shape", ThingKind.Part)],
+                    Tracks = [new NumberTrack { Address = new Address(Kept.Owner, "shape", "turn"), Keys = [new NumberKey(1, 0), new NumberKey(9, 25)] }, new NumberTrack { Address = new Address(Kept.Owner, "up", "turn"), Keys = [new NumberKey(1, 3) { Gap = Gap.Even }, new NumberKey(9, 12) { Gap = Gap.Hold }] }],
                 },
                 new Kept
                 {
@@ -109,7 +109,7 @@ internal static class FullFilm
         Pairs = [new MirrorPair("up", "tail")],
         FacePad = [new PadFeature("dial", 80, 60) { Off = true }, new PadFeature("knead")],
         Device = [new DeviceLink(DeviceChannel.Jaw, "knead", "amount", 80) { DeadZonePercent = 5, Neutral = 0.1 }, new DeviceLink(DeviceChannel.Roll, "tip", "turn")],
-        Mouths = new MouthChart { LeadFrames = 2, BlendFrames = 3, Shapes = [new MouthShape(Mouth.Open, [new StationValue("mouth", "swap") { Choice = "wide" }, new StationValue("knead", "amount", 30)])] },
+        Mouths = new MouthChart { LeadFrames = 2, BlendFrames = 3, Shapes = [new MouthShape(Mouth.Open, [new StationValue("mouth", "swap") { Choice = "wide" }, new StationValue("knead", "amount", 30)]), new MouthShape(Mouth.Shut, [new StationValue("shape", "turn", 9)])] },
         Knows = [new KnownAs("Paw", ThingKind.Reach, "reach")],
         Bones =
         [

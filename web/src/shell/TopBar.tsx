@@ -16,6 +16,7 @@ import { VersionBar } from "./VersionBar";
 export function TopBar() {
   const film = useStore((state) => state.film);
   const kept = useStore((state) => state.kept);
+  const keyedAt = useStore((state) => state.keyedAt);
   const undoTitle = useStore((state) => state.undo);
   const redoTitle = useStore((state) => state.redo);
   const shot = useShot();
@@ -55,7 +56,13 @@ export function TopBar() {
         role="status"
         sx={{ color: kept === "lost" ? "error.main" : "text.secondary", whiteSpace: "nowrap" }}
       >
-        {kept === "kept" ? "All changes kept" : kept === "keeping" ? "Keeping…" : "Server not reached"}
+        {kept === "kept"
+          ? keyedAt
+            ? `Keyed at frame ${keyedAt}, the drawing seen here`
+            : "All changes kept"
+          : kept === "keeping"
+            ? "Keeping…"
+            : "Server not reached"}
       </Box>
       <CommandButton command="undo" says={undoTitle ? `Undo: ${undoTitle}` : undefined} />
       <CommandButton command="redo" says={redoTitle ? `Redo: ${redoTitle}` : undefined} />

@@ -1,11 +1,12 @@
 import { closeSnackbar, enqueueSnackbar } from "notistack";
 import { api, openingText, Problem, shotText } from "../api/client";
 import { watchFilm } from "../api/live";
-import type { Edit, FilmState, Made, Wish } from "../api/types";
+import type { Edit, FilmChange, FilmState, Made, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { followBeads } from "../strip/beads";
 import { changed } from "./change";
+import { keyedAt } from "./keyedAt";
 import { placeIn } from "./remember";
 import { castsOf, firstCast, isBlocking } from "./select";
 import { noted, untouched } from "./since";
@@ -140,14 +141,14 @@ const filledUnread = (edit: Edit): string[] =>
           : [];
 
 /** Applies one edit in the core and what it changed on the page. */
-async function settle(edit: Edit, state: FilmState): Promise<void> {
+async function settle(edit: Edit, state: FilmState): Promise<FilmChange | null> {
   const change = await engine.apply(edit);
   for (const filled of filledUnread(edit)) {
     unread.add(filled);
     if (filled === get().shotId) void inLine(() => readShot(filled).then(touch));
   }
   const now = get().film;
-  if (now === null) return;
+  if (now === null) return null;
   for (const drawing of change.drawings?.gone ?? []) forget(drawing);
   const film = changed(now, change);
   const shot =
@@ -166,7 +167,9 @@ async function settle(edit: Edit, state: FilmState): Promise<void> {
     revision: before.revision + 1,
     edits: before.edits + 1,
     since: noted(before.since, change, film, before.edits + 1),
+    keyedAt: null,
   }));
+  return change;
 }
 
 /** With the whole pose as it stands, where every change is to key it. */
@@ -191,7 +194,8 @@ export function commit(edit: Edit | null): Promise<unknown> {
     set({ kept: "keeping" });
     try {
       const made = await withPose(edit);
-      await settle(made, await send(id, made));
+      const change = await settle(made, await send(id, made));
+      set({ keyedAt: change && keyedAt(made, change) });
       followBeads(edit);
     } catch (problem) {
       await engine.cancel();

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
 import type { Film, FilmChange } from "../api/types";
+import { changed } from "./change";
 import fixture from "./change.fixture.json";
 import { lastEditIn, lastEditOf, noted, untouched } from "./since";
 
@@ -37,4 +38,14 @@ test("what the film is made of touches everything", () => {
 test("later edits leave what they do not touch at its number", () => {
   const since = noted(after("Keyed the pose"), step("Placed a thing"), film, 2);
   expect([lastEditOf(since, "s", "use"), lastEditOf(since, "s", "flat"), lastEditIn(since, "s")]).toEqual([1, 2, 2]);
+});
+
+test("whatever looks otherwise after an edit of any kind is asked for again", () => {
+  for (const { edit, change: told, other } of fixture.every) {
+    const change = told as unknown as FilmChange;
+    const since = noted(untouched, change, changed(film, change), 1);
+    for (const [shot = "", owner = ""] of other)
+      expect(owner ? lastEditOf(since, shot, owner) : lastEditIn(since, shot), `${edit}: ${owner} in ${shot}`).toBe(1);
+  }
+  expect(fixture.every.filter(({ other }) => other.length > 0).length).toBeGreaterThan(40);
 });

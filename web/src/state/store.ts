@@ -192,6 +192,8 @@ export interface State {
   undo: string | null;
   redo: string | null;
   kept: "kept" | "keeping" | "lost";
+  /** Where the last pose was keyed, when another frame's drawing stood where it was made. */
+  keyedAt: number | null;
   place: Place;
   shotId: string | null;
   puppetId: string | null;
@@ -321,6 +323,7 @@ export const useStore = create<State>(() => ({
   undo: null,
   redo: null,
   kept: "kept",
+  keyedAt: null,
   place: "act",
   shotId: null,
   puppetId: null,
