@@ -41,6 +41,13 @@ public sealed class PrintStore(Database database, TimeProvider clock)
         return connection.QueryFirstOrDefault<PrintLine>($"SELECT {Columns} FROM prints WHERE state = 'waiting' ORDER BY created LIMIT 1");
     }
 
+    /// <summary>All that are not over.</summary>
+    public IReadOnlyList<PrintLine> Waiting()
+    {
+        using var connection = database.Open();
+        return [.. connection.Query<PrintLine>($"SELECT {Columns} FROM prints WHERE state IN ('waiting', 'running') ORDER BY created")];
+    }
+
     public void RunningWaitAgain()
     {
         using var connection = database.Open();

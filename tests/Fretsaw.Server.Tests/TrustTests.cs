@@ -166,6 +166,49 @@ public sealed class TrustTests : IDisposable
         await server.Edit("demo", """{"kind":"changeFilm","name":"Room again"}""");
     }
 
+    /// <summary>A database that takes nothing: the line cannot say itself why it waits.</summary>
+    [Fact]
+    public async Task A_print_that_cannot_be_written_down_says_that_it_waits_and_goes_on_when_it_can()
+    {
+        Sql("CREATE TRIGGER stuck BEFORE UPDATE ON prints BEGIN SELECT RAISE(FAIL, 'database or disk is full'); END");
+        var print = await (await server.Http.PostAsJsonAsync("/api/films/demo/prints", new { shot = "fog-horn", format = "mp4", from = 1, to = 2, width = 64, height = 36 })).Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Contains("Waits until", await Until("/api/films/demo/prints", lines => lines.EnumerateArray().First().TryGetProperty("message", out var why) ? why.GetString() : null), StringComparison.Ordinal);
+        Sql("DROP TRIGGER stuck");
+        Assert.False((await server.Printed(print)).TryGetProperty("message", out _));
+
+        void Sql(string text)
+        {
+            using var connection = new SqliteConnection($"Data Source={Path.Combine(server.Folder, "fretsaw.db")};Pooling=False");
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = text;
+            command.ExecuteNonQuery();
+        }
+    }
+
+    /// <summary>Asks until there is an answer.</summary>
+    private async Task<string> Until(string path, Func<JsonElement, string?> find)
+    {
+        for (; ; )
+        {
+            TestContext.Current.CancellationToken.ThrowIfCancellationRequested();
+            if (find(await server.Get(path)) is { } found)
+            {
+                return found;
+            }
+        }
+    }
+
+    /// <summary>On the puppet that has a control of that id the expression would be missing without a word.</summary>
+    [Fact]
+    public async Task An_expression_with_the_id_of_a_control_is_refused()
+    {
+        var part = (await server.Film()).GetProperty("puppets")[0].GetProperty("parts")[0].GetProperty("id").GetString();
+        var answer = await server.Send("demo", (await server.Get("/api/films/demo")).GetProperty("seq").GetInt64(), $$$"""{"kind":"keep","kept":{"id":"{{{part}}}","name":"Sly","kind":"expression","tracks":[]}}""");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("has the id of a control", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_belongs_to_a_deleted_film_goes_with_it()
     {

@@ -156,6 +156,7 @@ public sealed class OpenFilm
     {
         var after = edit.Apply(film);
         DemandFiles(after);
+        DemandExpressions(after);
         var logged = new LoggedEdit(seq + 1, kind, title, edit, Inverse.Of(film, after));
         store.Append(Id, logged, film, after, takes);
         var shelved = takes is null && after.Puppets.Any(puppet => puppet.Shelf is not null && !film.Puppets.Contains(puppet));
@@ -178,6 +179,21 @@ public sealed class OpenFilm
         if (missing.Count > 0)
         {
             throw new FilmException("edit", $"names the file {missing[0]}, which is not here", "send the picture or the recording first");
+        }
+    }
+
+    /// <summary>An expression that a puppet could not have for its id would be missing there without a word.</summary>
+    private void DemandExpressions(Film after)
+    {
+        if (after.Kept == film.Kept && after.Puppets == film.Puppets)
+        {
+            return;
+        }
+
+        var known = ExpressionNames.Hidden(film).Select(one => (one.Expression.Id, one.Puppet.Id)).ToHashSet();
+        foreach (var (expression, puppet) in ExpressionNames.Hidden(after))
+        {
+            FilmException.ThrowIf(!known.Contains((expression.Id, puppet.Id)), $"expression '{expression.Name}'", $"has the id of a control of '{puppet.Name}'", "give it another id");
         }
     }
 

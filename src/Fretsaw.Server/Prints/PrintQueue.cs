@@ -25,14 +25,21 @@ public sealed class PrintQueue(
     private readonly ConcurrentDictionary<string, long> painted = new(StringComparer.Ordinal);
     private bool hasBegun;
 
+    /// <summary>Why nothing is printed for the moment; null while the queue goes on.</summary>
+    private volatile string? holdup;
+
     public void Add(PrintLine print)
     {
         prints.Add(print);
         bell.Release();
     }
 
-    /// <summary>A line as it is now: how far a print has come is not written down with every frame.</summary>
-    public PrintLine Now(PrintLine print) => painted.TryGetValue(print.Id, out var done) && print.State == "running" ? print with { Done = done } : print;
+    /// <summary>A line as it is now: how far a print has come is not written down with every frame, and why it waits cannot be.</summary>
+    public PrintLine Now(PrintLine print) =>
+        print.State is not ("waiting" or "running") ? print
+        : holdup is { } why ? print with { State = "waiting", Message = why }
+        : painted.TryGetValue(print.Id, out var done) && print.State == "running" ? print with { Done = done }
+        : print;
 
     /// <summary>Stops a film's prints and removes their files; the lines go with the film.</summary>
     public async Task Forget(string film)
@@ -82,6 +89,8 @@ public sealed class PrintQueue(
                 // The database cannot be written, say because the disk is full: the queue goes on when it can be again.
                 log.LogWarning(problem, "The print queue waits");
                 hasBegun = false;
+                holdup = DiskFull.Is(problem) ? "Waits until there is room on the disk again." : "Waits until what is printed can be written down again; the server's log says more.";
+                await TellWaiting();
                 await bell.WaitAsync(TryAgainAfter, stoppingToken);
             }
         }
@@ -93,6 +102,7 @@ public sealed class PrintQueue(
         {
             prints.RunningWaitAgain();
             hasBegun = true;
+            holdup = null;
         }
 
         while (prints.NextWaiting() is { } next)
@@ -158,7 +168,22 @@ public sealed class PrintQueue(
     {
         if (prints.Find(id) is { } now)
         {
-            await live.Clients.Group(now.Film).SendAsync(LiveHub.Print, now);
+            await live.Clients.Group(now.Film).SendAsync(LiveHub.Print, Now(now));
+        }
+    }
+
+    private async Task TellWaiting()
+    {
+        try
+        {
+            foreach (var print in prints.Waiting())
+            {
+                await Tell(print.Id);
+            }
+        }
+        catch (Exception problem)
+        {
+            log.LogWarning(problem, "Those who wait for prints could not be told");
         }
     }
 

@@ -66,6 +66,31 @@ public class RecordingTests
         Assert.InRange(read.Sound.Seconds, 0.49, 0.51);
     }
 
+    /// <summary>Outside check: ffprobe says of what was kept that it is within the bounds, and lasts as long as what came.</summary>
+    [Theory]
+    [InlineData("flac", "aevalsrc=0.5*sin(2*PI*440*t)|0.2*sin(99*t)|0|0|0|0.1:d=2.345:s=192000:c=5.1")]
+    [InlineData("wav", "aevalsrc=0.5*sin(2*PI*440*t)|0|0|0:d=1.2:s=96000:c=4.0")]
+    [InlineData("mp3", "aevalsrc=0.5*sin(2*PI*440*t)|0.1:d=3.1:s=44100:c=stereo")]
+    [InlineData("ogg", "aevalsrc=0.5*sin(2*PI*440*t):d=1.7:s=16000:c=mono")]
+    [InlineData("mka", "aevalsrc=0.5*sin(2*PI*440*t):d=1.7:s=11025:c=mono")]
+    public async Task What_is_kept_has_the_bounds_that_ffprobe_says(string container, string source)
+    {
+        var came = Tools.Made(container, source);
+        using var read = await Recording.Read(new MemoryStream(came), $"tone.{container}", "id", TestContext.Current.CancellationToken);
+        using var kept = new MemoryStream();
+        await read.Wav.CopyToAsync(kept, TestContext.Current.CancellationToken);
+        var (before, after) = (Tools.Probed(came, container), Tools.Probed(kept.ToArray(), "wav"));
+        Assert.Equal((read.Sound.Rate, read.Sound.Channels), (after.Rate, after.Channels));
+        Assert.Equal(read.Sound.Seconds, after.Seconds, 1e-3);
+        Assert.Equal(before.Seconds, after.Seconds, 0.06);
+        if (container != "wav")
+        {
+            Assert.InRange(after.Rate, 8000, 48_000);
+            Assert.InRange(after.Channels, 1, 2);
+            Assert.Equal(44 + (2.0 * after.Channels * read.Sound.Samples), kept.Length, 64.0);
+        }
+    }
+
     [Theory]
     [InlineData(16, 1)]
     [InlineData(24, 2)]

@@ -1,4 +1,6 @@
 using System.Diagnostics;
+using System.Globalization;
+using System.Text.Json;
 
 namespace Fretsaw.Formats.Tests.Sound;
 
@@ -37,6 +39,20 @@ internal static class Tools
         var bytes = File.ReadAllBytes(file);
         folder.Delete(recursive: true);
         return bytes;
+    }
+
+    /// <summary>What ffprobe says of a recording.</summary>
+    public static (int Rate, int Channels, double Seconds) Probed(byte[] recording, string container)
+    {
+        var folder = Directory.CreateTempSubdirectory("fretsaw-probed");
+        var file = Path.Combine(folder.FullName, $"probed.{container}");
+        File.WriteAllBytes(file, recording);
+        var said = JsonDocument.Parse(Run("ffprobe", "-v", "error", "-select_streams", "a:0", "-show_entries", "stream=sample_rate,channels:format=duration", "-of", "json", file)).RootElement;
+        folder.Delete(recursive: true);
+        var stream = said.GetProperty("streams")[0];
+        return (Number(stream.GetProperty("sample_rate")), stream.GetProperty("channels").GetInt32(), double.Parse(said.GetProperty("format").GetProperty("duration").GetString()!, CultureInfo.InvariantCulture));
+
+        static int Number(JsonElement text) => int.Parse(text.GetString()!, CultureInfo.InvariantCulture);
     }
 
     /// <summary>What ffmpeg reads in a recording: samples of 32-bit floats, channel by channel.</summary>
