@@ -12,7 +12,7 @@ public static class AlphaContour
     /// <summary>px²; smaller is dust.</summary>
     private const double SpeckArea = 4;
 
-    private const int MostRings = 2000;
+    internal const int MostRings = 2000;
 
     // Directed border edges by their start corner.
     private const byte Right = 1;
@@ -52,45 +52,30 @@ public static class AlphaContour
     /// Dust and grain have rings by the thousand that nobody grabs or bends. The picture keeps them; its outline does not, unless
     /// there is nothing else.
     /// </summary>
-    /// <param name="rings">As they are found: a picture of checkers has millions, which are never all there.</param>
-    private static ImmutableArray<ImmutableArray<double>> WithoutSpecks(IEnumerable<ImmutableArray<double>> rings)
+    /// <param name="rings">As they are found, each good until the next: a picture of checkers has millions, which are never all there.</param>
+    private static ImmutableArray<ImmutableArray<double>> WithoutSpecks(IEnumerable<List<double>> rings)
     {
-        var (sized, specks) = (new List<ImmutableArray<double>>(), new List<ImmutableArray<double>>());
+        var (sized, specks) = (new LargestRings(MostRings), new LargestRings(MostRings));
         foreach (var ring in rings)
         {
-            var kept = Math.Abs(Area(ring)) >= SpeckArea ? sized : specks;
-            if (kept == sized || sized.Count == 0)
+            var area = Math.Abs(Area(ring));
+            if (area >= SpeckArea)
             {
-                kept.Add(ring);
+                sized.Add(ring, area);
             }
-
-            if (kept.Count >= 4 * MostRings)
+            else if (sized.IsEmpty)
             {
-                Largest(kept);
+                specks.Add(ring, area);
             }
         }
 
-        var all = sized.Count > 0 ? sized : specks;
-        if (all.Count > MostRings)
-        {
-            Largest(all);
-        }
-
-        return [.. all];
+        return sized.IsEmpty ? specks.All() : sized.All();
     }
 
-    /// <summary>Of those as large the first.</summary>
-    private static void Largest(List<ImmutableArray<double>> rings)
-    {
-        ImmutableArray<ImmutableArray<double>> kept = [.. rings.OrderByDescending(ring => Math.Abs(Area(ring))).Take(MostRings)];
-        rings.Clear();
-        rings.AddRange(kept);
-    }
-
-    private static double Area(ImmutableArray<double> ring)
+    private static double Area(List<double> ring)
     {
         var sum = 0.0;
-        for (int i = 0, j = ring.Length - 2; i < ring.Length; j = i, i += 2)
+        for (int i = 0, j = ring.Count - 2; i < ring.Count; j = i, i += 2)
         {
             sum += (ring[j] * ring[i + 1]) - (ring[i] * ring[j + 1]);
         }
@@ -125,15 +110,16 @@ public static class AlphaContour
         }
     }
 
-    private static IEnumerable<ImmutableArray<double>> Rings(byte[] edges, int stride)
+    private static IEnumerable<List<double>> Rings(byte[] edges, int stride)
     {
         int[] step = [1, stride, -1, -stride];
+        var ring = new List<double>();
         for (var (from, next) = (0, 0); (next = edges.AsSpan(from).IndexOfAnyExcept((byte)0)) >= 0;)
         {
             from += next;
             while (edges[from] != 0)
             {
-                var ring = ImmutableArray.CreateBuilder<double>();
+                ring.Clear();
                 var (at, direction) = (from, -1);
                 do
                 {
@@ -152,7 +138,7 @@ public static class AlphaContour
 
                 if (ring.Count >= 6)
                 {
-                    yield return ring.ToImmutable();
+                    yield return ring;
                 }
             }
         }

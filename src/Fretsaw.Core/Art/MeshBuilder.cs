@@ -18,7 +18,7 @@ namespace Fretsaw.Core.Art;
 /// </summary>
 public static class MeshBuilder
 {
-    private const int MostRings = 2500;
+    private const int MostRings = AlphaContour.MostRings;
     private const int AimedTriangles = 320;
 
     /// <summary>Guards against a tiny side on a large drawing; reached, the side grows to fit.</summary>

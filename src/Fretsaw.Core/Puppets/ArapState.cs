@@ -21,13 +21,13 @@ public sealed class ArapState
     public const int MaxRounds = 200;
 
     /// <summary>
-    /// A solve ends when all further steps would move no vertex by more than this part of the mesh's longer side: 0.04 px on a
+    /// A solve ends when all further steps would move no vertex by more than this part of the mesh's longer side: 0.06 px on a
     /// drawing of 1,000.
     /// </summary>
-    public const double Close = 4e-5;
+    public const double Close = 6e-5;
 
     /// <summary>Large triangles are only where the small ones begin, which is px away from where those end.</summary>
-    private const double CoarseClose = 65 * Close;
+    private const double CoarseClose = 43 * Close;
 
     private static readonly Pair NoTurn = Vector128.Create(1.0, 0);
 
@@ -47,19 +47,19 @@ public sealed class ArapState
 
     /// <param name="close">When it ends, see <see cref="Close"/>; smaller to measure by.</param>
     public ArapState(ArapSystem system, double close = Close)
-        : this(system, inCascade: system.Coarse is not null, close)
+        : this(system, inCascade: system.Coarse is not null, isLast: true, close)
     {
     }
 
-    private ArapState(ArapSystem system, bool inCascade, double close)
+    private ArapState(ArapSystem system, bool inCascade, bool isLast, double close)
     {
         this.system = system;
         balance = new ArapBalance(system);
         var n = system.Mesh.VertexCount;
         (X, Y, Cos, Sin, turns) = (new double[n], new double[n], new double[n], new double[n], new Pair[n]);
-        descent = system.Metric is null ? null : new ArapDescent(system, balance, close * system.Mesh.LongerSide());
+        descent = system.Metric is null ? null : new ArapDescent(system, balance, close * system.Mesh.LongerSide(), isLast);
         rounds = descent is null ? new ArapRounds(system, balance, inCascade) : null;
-        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, inCascade: true, CoarseClose);
+        coarse = system.Coarse is null ? null : new ArapState(system.Coarse.System, inCascade: true, isLast: false, CoarseClose);
     }
 
     /// <summary>Where the vertices are after the last <see cref="Solve"/>.</summary>
