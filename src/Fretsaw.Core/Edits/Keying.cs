@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Fretsaw.Core.Acting;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -206,14 +207,11 @@ internal sealed class Keying
     {
         var counts = new Dictionary<int, int>();
         var most = 0;
-        foreach (var track in shot.Tracks)
+        foreach (var track in shot.Tracks.Of(owner).Where(track => track.Address.HasCards))
         {
-            if (track.Address.Owner == owner && track.Address.HasCards)
+            foreach (var key in track.AllKeys)
             {
-                foreach (var key in track.AllKeys)
-                {
-                    most = Math.Max(most, counts[key.Frame] = counts.GetValueOrDefault(key.Frame) + 1);
-                }
+                most = Math.Max(most, ++CollectionsMarshal.GetValueRefOrAddDefault(counts, key.Frame, out _));
             }
         }
 

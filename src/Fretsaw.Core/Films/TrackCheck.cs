@@ -14,20 +14,31 @@ internal static class TrackCheck
 
     private const int MostPatternSteps = 48;
 
-    /// <summary>Checks the tracks that are not the very same, at their places, as before.</summary>
+    /// <summary>Checks the tracks that are not the very same as before, wherever they have gone in the list.</summary>
+    /// <param name="before">Checked, so in order.</param>
     public static void CheckNew(ImmutableArray<Track> tracks, ImmutableArray<Track> before, string place)
     {
         Some(tracks, place, "tracks", MostTracks);
-        if (!HasSameAddresses(tracks, before))
-        {
-            Addresses(tracks, place);
-        }
-
+        var known = 0;
         for (var i = 0; i < tracks.Length; i++)
         {
-            if (i >= before.Length || !ReferenceEquals(tracks[i], before[i]))
+            var (track, address) = (tracks[i], tracks[i].Address);
+            Demand(i == 0 || tracks[i - 1].Address != address, place, $"has two tracks of '{address}'", "keep one");
+            Demand(i == 0 || tracks[i - 1].Address < address, place, $"has the track of '{address}' out of order", "order tracks by address");
+            while (known < before.Length && before[known].Address < address)
             {
-                Check(tracks[i], place);
+                known++;
+            }
+
+            var was = known < before.Length && before[known].Address == address ? before[known] : null;
+            if (was is null)
+            {
+                CheckAddress(tracks, address, place);
+            }
+
+            if (!ReferenceEquals(track, was))
+            {
+                Check(track, place);
             }
         }
     }
@@ -52,35 +63,14 @@ internal static class TrackCheck
         }
     }
 
-    private static bool HasSameAddresses(ImmutableArray<Track> tracks, ImmutableArray<Track> before)
+    /// <summary>No number is keyed both by itself and as a part of a place.</summary>
+    private static void CheckAddress(ImmutableArray<Track> tracks, Address address, string place)
     {
-        var same = tracks.Length == before.Length;
-        for (var i = 0; same && i < tracks.Length; i++)
+        Demand(Ids.IsValid(address.Owner) && Ids.IsValid(address.Thing) && address.Property is not null, place, $"has a track of '{address}', which is no address", "name owner, thing and property");
+        var whole = Properties.FindPlace(address) is null && Properties.Find(address)?.Place is { } of ? address with { Property = of.Name } : address;
+        foreach (var axis in Properties.FindPlace(whole)?.Axes ?? [])
         {
-            same = tracks[i].Address == before[i].Address;
-        }
-
-        return same;
-    }
-
-    /// <summary>No address twice, and no number both by itself and as a part of a place.</summary>
-    private static void Addresses(ImmutableArray<Track> tracks, string place)
-    {
-        var seen = new HashSet<Address>();
-        for (var i = 0; i < tracks.Length; i++)
-        {
-            var address = tracks[i].Address;
-            Demand(Ids.IsValid(address.Owner) && Ids.IsValid(address.Thing) && address.Property is not null, place, $"has a track of '{address}', which is no address", "name owner, thing and property");
-            Demand(seen.Add(address), place, $"has two tracks of '{address}'", "keep one");
-            Demand(i == 0 || tracks[i - 1].Address < address, place, $"has the track of '{address}' out of order", "order tracks by address");
-        }
-
-        foreach (var address in seen)
-        {
-            foreach (var axis in Properties.FindPlace(address)?.Axes ?? [])
-            {
-                Demand(!seen.Contains(address with { Property = axis }), place, $"keys '{address}' as a place and its '{axis}' by itself", "keep one of the two");
-            }
+            Demand(tracks.IndexOf(whole) < 0 || tracks.IndexOf(whole with { Property = axis }) < 0, place, $"keys '{whole}' as a place and its '{axis}' by itself", "keep one of the two");
         }
     }
 
