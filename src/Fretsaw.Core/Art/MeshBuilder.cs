@@ -61,10 +61,15 @@ public static class MeshBuilder
         return [.. outline.OrderByDescending(ring => AreaCentre.OfRings([ring]).Area).Take(MostRings)];
     }
 
-    public static Mesh Build(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings)
+    public static Mesh Build(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings) => Build(Islands(outline, settings), settings);
+
+    /// <summary>What is meshed, grown by the margin. Each island grows by itself: margins that meet must not make one mesh of two.</summary>
+    internal static IReadOnlyList<NtsGeometry> Islands(ImmutableArray<ImmutableArray<double>> outline, MeshSettings settings) =>
+        [.. Polygons.Parts(Bridged(Polygons.FromRings(WithoutDust(outline)), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4))];
+
+    /// <param name="islands">Of the same margin and bridge.</param>
+    internal static Mesh Build(IReadOnlyList<NtsGeometry> islands, MeshSettings settings)
     {
-        // Each island grows by itself: margins that meet must not make one mesh of two islands.
-        var islands = Polygons.Parts(Bridged(Polygons.FromRings(WithoutDust(outline)), settings.Bridge)).Select(island => island.Buffer(settings.Margin, 4)).ToList();
         var fitting = Math.Max(Math.Sqrt(islands.Sum(island => island.Area) / MaxTriangles / (RowHeight / 2)), islands.Sum(island => island.Length) / MaxBorder);
         var side = Math.Max(settings.TriangleSide, fitting);
         var whole = new List<VertexList>();

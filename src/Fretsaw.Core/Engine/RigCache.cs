@@ -21,6 +21,8 @@ public sealed class RigCache
     private const int CoarserFrom = 60;
 
     private readonly Recent<(string Drawing, double Margin, double Side, double Bridge), Mesh> meshes = new(2 * Limit);
+    /// <summary>For meshes of one drawing one after the other, on ever larger triangles.</summary>
+    private readonly Recent<(string Drawing, double Margin, double Bridge), IReadOnlyList<NetTopologySuite.Geometries.Geometry>> islands = new(8);
     private readonly Recent<(Mesh Mesh, string Pins), ArapSystem?> systems = new(Limit);
     private readonly Recent<(Mesh Mesh, string Bones, BoneBend Bend), BoneWeights> weights = new(Limit);
     private readonly Recent<string, FormSet?> forms = new(Limit);
@@ -70,10 +72,9 @@ public sealed class RigCache
         return plan;
     }
 
-    public Mesh MeshOf(Drawing drawing, MeshSettings settings)
-    {
-        return meshes.GetOrAdd((drawing.Id, settings.Margin, settings.TriangleSide, settings.Bridge), _ => MeshBuilder.Build(drawing.Outline, settings));
-    }
+    public Mesh MeshOf(Drawing drawing, MeshSettings settings) =>
+        meshes.GetOrAdd((drawing.Id, settings.Margin, settings.TriangleSide, settings.Bridge), _ => MeshBuilder.Build(
+            islands.GetOrAdd((drawing.Id, settings.Margin, settings.Bridge), _ => MeshBuilder.Islands(drawing.Outline, settings)), settings));
 
     /// <param name="part">With a mesh.</param>
     /// <returns>Null when the part has no pins that hold, or its art gives no mesh.</returns>
