@@ -18,7 +18,7 @@ internal sealed class Sampler
     private readonly ImmutableArray<Track> tracks;
     private readonly Card[] cards;
     private readonly KeyedRun?[] runs;
-        private Dictionary<Address, LaidValue>? laid;
+    private Dictionary<Address, LaidValue>? laid;
     private IReadOnlyDictionary<int, Gap>? gaps;
 
     /// <param name="blocked">Nothing moves between keys, whatever their gaps say, nor in placed actions; the camera goes on moving.</param>
