@@ -24,6 +24,7 @@ export function ValueNumber({
       value={line.value}
       rest={line.rest}
       marked={line.keyedHere}
+      keys
       disabled={disabled}
       edit={edit}
     />

@@ -19,6 +19,8 @@ interface NumberFieldProps {
   /** What it is at rest: nothing typed, or a double click on the label, brings it back there. */
   rest?: number;
   marked?: boolean;
+  /** Enter keys it even when it is there already. */
+  keys?: boolean;
   disabled?: string | null;
 }
 
@@ -34,17 +36,20 @@ export function NumberField({
   edit,
   rest,
   marked,
+  keys = false,
   disabled,
 }: NumberFieldProps) {
   // What is being typed or scrubbed is the field's own, also when the value of another frame comes late.
   const [text, setText] = useState<string | null>(null);
   const scrubbed = useRef<number | null>(null);
+  /** By which key it is left. */
+  const left = useRef<"Enter" | "Escape" | null>(null);
   const shown = text ?? format(value, decimals);
 
   const within = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals + 2));
-  const make = async (number: number) => {
+  const make = async (number: number, always = false) => {
     setText(null);
-    if (Number.isFinite(number) && within(number) !== value) await commit(await edit(within(number)));
+    if (Number.isFinite(number) && (always || within(number) !== value)) await commit(edit(within(number)));
   };
 
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
@@ -67,7 +72,7 @@ export function NumberField({
     target.onpointerup = over;
     target.onpointercancel = over;
   };
-  const typed = () => text !== null && void make(text.trim() === "" && rest !== undefined ? rest : parse(text));
+  const typed = () => text !== null && void make(text.trim() === "" && rest !== undefined ? rest : parse(text), keys);
 
   return (
     <Box sx={row} title={disabled ?? undefined}>
@@ -100,11 +105,18 @@ export function NumberField({
         data-typing={text !== null}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => setText(event.target.value)}
         onFocus={(event: React.FocusEvent<HTMLInputElement>) => event.target.select()}
-        onBlur={typed}
+        onBlur={() => {
+          const by = left.current;
+          left.current = null;
+          if (text === null && by === "Enter" && keys) void make(value, true);
+          else if (by !== "Escape") typed();
+        }}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
-          if (event.key === "Enter") typed();
-          else if (event.key === "Escape") setText(null);
-          else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+          if (event.key === "Enter" || event.key === "Escape") {
+            left.current = event.key;
+            if (event.key === "Escape") setText(null);
+            event.currentTarget.blur();
+          } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
             event.preventDefault();
             void make(parse(shown) + (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1));
           } else return;

@@ -14,6 +14,7 @@ export function TextField({
 }) {
   const [text, setText] = useState(value);
   const typing = useRef(false);
+  const dropped = useRef(false);
   // What is being typed is the field's own, also when a value comes late.
   useEffect(() => {
     if (!typing.current) setText(value);
@@ -36,13 +37,17 @@ export function TextField({
           typing.current = true;
           setText(event.target.value);
         }}
-        onBlur={write}
+        onBlur={() => {
+          if (dropped.current) dropped.current = false;
+          else write();
+        }}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
-          if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") {
+            dropped.current = true;
             typing.current = false;
             setText(value);
           }
+          if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
           if (!event.ctrlKey) event.stopPropagation();
         }}
         sx={{

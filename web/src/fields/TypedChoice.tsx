@@ -17,7 +17,10 @@ export function TypedChoice({
   onChoose: (value: string) => void;
 }) {
   // What is being typed is the field's own: a choice that arrives late, or was made elsewhere, does not write over it.
-  const [typed, setTyped] = useState<string | null>(null);
+  // It ends when something else is chosen.
+  const [typing, setTyping] = useState<{ text: string; of: string } | null>(null);
+  const typed = typing?.of === value ? typing.text : null;
+  const setTyped = (text: string | null) => setTyping(text === null ? null : { text, of: value });
   const chosen = choices.find((choice) => choice.value === value) ?? null;
   return (
     <Autocomplete
@@ -33,6 +36,7 @@ export function TypedChoice({
       isOptionEqualToValue={(one, other) => one.value === other.value}
       disableClearable={value !== ""}
       autoHighlight
+      onBlur={() => setTyped(null)}
       selectOnFocus
       handleHomeEndKeys
       onChange={(_, choice) => choice && onChoose(choice.value)}

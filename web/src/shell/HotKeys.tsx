@@ -3,6 +3,7 @@ import { type Command, canRun } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { get } from "../state/store";
+import { watchFocus } from "./focusRule";
 
 const buttonOf = (target: EventTarget | null) =>
   target instanceof Element ? target.closest("button, a, [role=button], input[type=checkbox]") : null;
@@ -11,13 +12,7 @@ const buttonOf = (target: EventTarget | null) =>
 const isField = (target: Element | null) =>
   target?.matches("input:not([type=checkbox]), textarea, select, [contenteditable=true]") ?? false;
 
-/** The button that the pointer pressed last, until the focus goes on by keys. Browsers show a ring at any key and cannot tell. */
-let clicked: Element | null = null;
-const remember = (button: Element | null) => {
-  clicked = button;
-};
-document.addEventListener("pointerdown", ({ target }) => remember(buttonOf(target)), { capture: true });
-document.addEventListener("keydown", ({ key }) => key === "Tab" && remember(null), { capture: true });
+watchFocus();
 
 function HotKey({ command, keys }: { command: Command; keys: string }) {
   useHotkeys(
@@ -29,9 +24,8 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
       if (command.inFields === undefined && isField(target)) return;
       // What lies over the page has the keys for itself.
       if (command.inFields !== "always" && target?.closest("[role=dialog], [role=menu], [role=presentation]")) return;
-      // A button that was gone to by keys keeps its own Enter and Space; one that was clicked does not.
-      const button = buttonOf(target);
-      if (button !== null && button !== clicked && (keys === "enter" || keys === "space")) return;
+      // A button that was gone to by keys keeps its own Enter and Space; one that was clicked has no keys.
+      if (buttonOf(target)?.matches(":not([data-nudged])") && (keys === "enter" || keys === "space")) return;
       // What is being typed is taken back letter by letter.
       if (command.inFields === "unless typed in" && target?.matches("[data-typing=true]")) return;
       event.preventDefault();

@@ -116,19 +116,17 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
         options.onClick?.();
         return;
       }
+      const ended = begun.then(() => engine.move(options.toUnits(released))).then(() => engine.end());
       try {
-        await begun;
-        await engine.move(options.toUnits(released));
-        const edit = await engine.end();
+        if (!options.trying) await commit(ended);
+        const edit = await ended;
         if (options.trying) touch();
-        else {
-          await commit(edit);
-          if (edit !== null) options.onDone?.(edit);
-        }
+        else if (edit !== null) options.onDone?.(edit);
       } catch (problem) {
         await engine.cancel();
         touch();
-        tell(problem);
+        // What was to be kept is told by who keeps it.
+        if (options.trying) tell(problem);
       }
     });
 

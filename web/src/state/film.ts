@@ -182,17 +182,21 @@ async function withPose(edit: Edit): Promise<Edit> {
   return { kind: "together", says: "Keyed the pose with what was changed", edits: [pose, edit] };
 }
 
-/** Makes an edit: it counts once the server has it on its disk. */
-export function commit(edit: Edit | null): Promise<unknown> {
+/**
+ * Makes an edit: it counts once the server has it on its disk. One that is still being worked out has its place in the line from now on,
+ * so that an undo that is asked for at once takes back this one and not the one before.
+ */
+export function commit(asked: Edit | null | Promise<Edit | null>): Promise<unknown> {
   return inLine(async () => {
     const id = get().filmId;
-    if (edit === null || id === null) {
-      await engine.cancel();
-      touchPreview();
-      return;
-    }
-    set({ kept: "keeping" });
     try {
+      const edit = await asked;
+      if (edit === null || id === null) {
+        await engine.cancel();
+        touchPreview();
+        return;
+      }
+      set({ kept: "keeping" });
       const made = await withPose(edit);
       const change = await settle(made, await send(id, made));
       set({ keyedAt: change && keyedAt(made, change) });
@@ -218,13 +222,7 @@ async function send(id: string, edit: Edit): Promise<FilmState> {
 }
 
 /** A wish becomes an edit in the core, then goes the way of edits. */
-export const wish = async (wished: Wish) => {
-  try {
-    await commit(await engine.work(wished));
-  } catch (problem) {
-    tell(problem);
-  }
-};
+export const wish = (wished: Wish) => commit(engine.work(wished));
 
 /** Something the server does to the film by itself; its edits are fetched. */
 export const onServer = <T>(work: (filmId: string) => Promise<T>): Promise<T | undefined> =>

@@ -69,6 +69,7 @@ function Block({ placed, kept, scale, lane }: { placed: Placed; kept: Kept; scal
   return (
     <g
       data-placed={placed.id}
+      data-nudged
       tabIndex={0}
       role="button"
       aria-label={label}

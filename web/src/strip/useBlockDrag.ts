@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { followPointer } from "../stage/followPointer";
 import type { Scale } from "./scale";
 
 interface BlockDrag<Block, Part> {
@@ -19,20 +20,18 @@ export function useBlockDrag<Block, Part>(
     if (event.button !== 0) return;
     event.stopPropagation();
     onPress();
-    const target = event.currentTarget;
     const startX = event.clientX;
-    target.setPointerCapture(event.pointerId);
     let now = block;
-    target.onpointermove = (to) => {
-      now = dragged(part, Math.round((to.clientX - startX) / scale.perFrame));
-      setMoved(now);
-    };
-    target.onlostpointercapture = () => {
-      target.onpointermove = null;
-      target.onlostpointercapture = null;
-      setMoved(null);
-      onDrop(now, part);
-    };
+    followPointer({
+      move: (to) => {
+        now = dragged(part, Math.round((to.clientX - startX) / scale.perFrame));
+        setMoved(now);
+      },
+      end: (at) => {
+        setMoved(null);
+        if (at !== null) onDrop(now, part);
+      },
+    });
   };
   return [moved ?? block, press];
 }

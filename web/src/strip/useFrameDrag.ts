@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { followPointer } from "../stage/followPointer";
 import { useShot } from "../state/select";
 import type { Scale } from "./scale";
 
@@ -19,22 +20,22 @@ export function useFrameDrag(
   const press = (frame: number, event: React.PointerEvent) => {
     if (event.button !== 0) return;
     event.stopPropagation();
-    const target = event.target as SVGElement;
     const startX = event.clientX;
-    target.setPointerCapture(event.pointerId);
     let by = 0;
-    target.onpointermove = (to) => {
-      by = Math.round((to.clientX - startX) / scale.perFrame);
-      by = Math.min(length - frame, Math.max(1 - frame, by));
-      setMoved({ frame, shift: by * scale.perFrame });
-    };
-    target.onpointerup = () => {
-      target.onpointermove = null;
-      target.onpointerup = null;
-      setMoved(null);
-      if (by === 0) onClick(frame);
-      else onDrop(frame, frame + by);
-    };
+    // The window is listened to: what is dragged may be laid anew under the pointer.
+    followPointer({
+      move: (to) => {
+        by = Math.round((to.clientX - startX) / scale.perFrame);
+        by = Math.min(length - frame, Math.max(1 - frame, by));
+        setMoved({ frame, shift: by * scale.perFrame });
+      },
+      end: (at) => {
+        setMoved(null);
+        if (at === null) return;
+        if (by === 0) onClick(frame);
+        else onDrop(frame, frame + by);
+      },
+    });
   };
   return [moved, press];
 }

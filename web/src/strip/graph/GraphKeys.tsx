@@ -69,6 +69,7 @@ export function GraphKeys({
                     style={{ cursor: "grab" }}
                     tabIndex={0}
                     role="button"
+                    data-nudged
                     aria-label={hold.says}
                     onPointerDown={(event) => dragHold(event, hold, place)}
                     onKeyDown={(event) => nudgeHold(event, hold, next.frame - key.frame)}
@@ -77,6 +78,7 @@ export function GraphKeys({
               ))}
             <circle
               data-graph-key={key.frame}
+              data-nudged
               cx={scale.x(key.frame)}
               cy={height.y(key.value)}
               r={5}

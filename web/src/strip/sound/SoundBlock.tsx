@@ -69,6 +69,7 @@ export const SoundBlock = memo(({ use, sound, scale, lane }: SoundBlockProps) =>
   return (
     <g
       data-sound={use.id}
+      data-nudged
       data-strokes={wave.length}
       tabIndex={0}
       role="button"
