@@ -75,6 +75,18 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
   await page.keyboard.press("Control+z");
   await expect.poll(() => edits(page)).not.toBe(before);
   expect(shotOf(await server.film("demo")).cues[1].mouth).toBe(said[1].mouth);
+
+  // An edge is dragged a frame back: the stretch is laid anew under the pointer, and the film has it.
+  const at = said.findIndex(({ frame }: { frame: number }, i: number) => i > 0 && frame - said[i - 1].frame > 1);
+  const cue = await page.locator(`[data-cue="${said[at].frame}"] [data-edge]`).boundingBox();
+  if (cue === null) throw new Error("There is no edge.");
+  const frames = await perFrame(page);
+  await page.mouse.move(cue.x + 1, cue.y + cue.height / 2);
+  await page.mouse.down();
+  for (let step = 1; step <= 4; step++) await page.mouse.move(cue.x + 1 - (frames * step) / 4, cue.y + cue.height / 2);
+  await oneEdit(page, () => page.mouse.up());
+  expect(shotOf(await server.film("demo")).cues[at].frame).toBe(said[at].frame - 1);
+  await expect(page.locator(`[data-cue="${said[at].frame - 1}"]`)).toBeVisible();
   await page.evaluate(() => window.fretsaw.setState({ frame: 60 }));
   await page.getByRole("button", { name: "Play" }).click();
   await page.waitForFunction(() => window.fretsaw.state().frame > 75);
