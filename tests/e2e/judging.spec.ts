@@ -187,11 +187,11 @@ const colours = (page: Page) =>
     return [...copy.getImageData(0, 0, 32, 18).data];
   });
 
-test("cards are chosen with Shift and exchanged, what follows goes along, and a part of the shot plays and prints", async ({ page }) => {
+test("cards are chosen with Ctrl and exchanged, what follows goes along, and a part of the shot plays and prints", async ({ page }) => {
   await acting(page);
   const card = (frame: number) => strip(page).locator(`[data-card="${frame}"]`);
-  await card(1).click({ modifiers: ["Shift"] });
-  await card(40).click({ modifiers: ["Shift"] });
+  await card(1).click({ modifiers: ["Control"] });
+  await card(40).click({ modifiers: ["Control"] });
   const turns = async () => {
     const track = (await shot()).tracks.find((one: { address: { thing: string; property: string } }) => one.address.thing === "bone-neck" && one.address.property === "turn");
     return track.keys.map(({ frame, value }: { frame: number; value: number }) => [frame, value]);

@@ -161,3 +161,24 @@ test("frames come in at the saw blade and the shot is stretched with its keys", 
   await oneEdit(page, () => length.press("Enter"));
   expect(await frames(page, "body")).toEqual(before.map((frame) => 2 * frame - 1));
 });
+
+test("cards are chosen from here to there, and a chart goes to all gaps between them", async ({ page }) => {
+  await acting(page);
+  const pose = (frame: number) => strip(page).locator(`[data-card="${frame}"]`);
+  await pose(1).click();
+  await pose(64).click({ modifiers: ["Shift"] });
+  for (const frame of [1, 40, 64]) await expect(pose(frame)).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("heading", { name: /^2 chosen gaps/ })).toBeVisible();
+  const gaps = async () => {
+    const cards = (await server.film("demo")).shots[1].cards.filter((one: { owner: string }) => one.owner === "bramble");
+    return cards.map((one: { frame: number; gap: unknown }) => JSON.stringify(one.gap));
+  };
+  const before = await gaps();
+  await oneEdit(page, () => page.getByRole("group", { name: "Chart" }).getByRole("button", { name: "Even", exact: true }).click());
+  const after = await gaps();
+  expect(after[0]).toBe(after[1]);
+  expect(after[0]).not.toBe(before[0]);
+  expect(after.slice(2)).toEqual(before.slice(2));
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect(await gaps()).toEqual(before);
+});

@@ -33,12 +33,12 @@ internal sealed class Sampler
         tracks = shot.Tracks.Of(owner);
         cards = [.. shot.Cards.Where(card => card.Owner == owner)];
         runs = new KeyedRun?[tracks.Length];
-        if (before is not null && cards.AsSpan().SequenceEqual(before.cards))
+        if (before is not null)
         {
+            cards = cards.AsSpan().SequenceEqual(before.cards) ? before.cards : cards;
             Share(before);
+            laid = Changed(before).Any() ? null : before.laid;
         }
-
-        laid = before is not null && !Changed(before).Any() ? before.laid : null;
     }
 
     public string Owner { get; }
@@ -107,7 +107,7 @@ internal sealed class Sampler
     /// <summary>The tracks of which this says something else than it did before, or may.</summary>
     public IEnumerable<Address> Changed(Sampler before) =>
         from pair in Beside(before)
-        where pair.Mine < 0 || pair.Its < 0 || !ReferenceEquals(runs[pair.Mine], before.runs[pair.Its])
+        where !IsSame(before, pair.Mine, pair.Its)
         select pair.Mine < 0 ? before.tracks[pair.Its].Address : tracks[pair.Mine].Address;
 
     /// <summary>What is acted at the very frame, also where none is drawn.</summary>
@@ -150,12 +150,16 @@ internal sealed class Sampler
     {
         foreach (var (mine, its) in Beside(before))
         {
-            if (mine >= 0 && its >= 0 && ReferenceEquals(tracks[mine], before.tracks[its]))
+            if (IsSame(before, mine, its))
             {
                 runs[mine] = before.runs[its];
             }
         }
     }
+
+    /// <summary>The very same track, with the very same cards' gaps.</summary>
+    private bool IsSame(Sampler before, int mine, int its) =>
+        mine >= 0 && its >= 0 && ReferenceEquals(tracks[mine], before.tracks[its]) && (!tracks[mine].Address.HasCards || ReferenceEquals(cards, before.cards));
 
     /// <summary>The tracks of two by address, by which both are sorted; −1 where one has none.</summary>
     private IEnumerable<(int Mine, int Its)> Beside(Sampler other)

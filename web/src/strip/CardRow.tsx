@@ -8,7 +8,7 @@ import { commit } from "../state/film";
 import { isBlocking } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
 import { get, useStore } from "../state/store";
-import { choiceHere, choose, framesChosen } from "./beads";
+import { choiceHere, choose, framesChosen, framesIn } from "./beads";
 import { rowKey } from "./question";
 import { type Scale, useScale } from "./scale";
 import { useFrameDrag } from "./useFrameDrag";
@@ -132,13 +132,33 @@ interface CardProps {
   width: number;
 }
 
-/** With Shift or Ctrl its keys join the chosen ones or leave them: so several cards are spaced, exchanged, repeated and copied. */
+/** With Ctrl its keys join the chosen ones or leave them: so several cards are spaced, exchanged, repeated and copied. */
 function toggleCard({ frame }: PoseCard, { rows }: StripOwner): void {
   const here = rows.filter((row) => row.value == null && row.beads.some((bead) => bead.frame === frame));
   const all = here.every((row) => choiceHere()?.rows.get(rowKey(row))?.frames.has(frame));
   choose(
     here.map((row) => ({ row, frames: [frame] })),
     all ? "toggle" : "also",
+  );
+}
+
+/** With Shift all cards from the nearest that is chosen, or from now, up to this one join. */
+function takeCards({ frame }: PoseCard, { rows, cards }: StripOwner): void {
+  const choice = choiceHere();
+  const chosen = choice ? framesIn(choice) : [get().frame];
+  const start = chosen.reduce(
+    (near, one) => (Math.abs(one - frame) < Math.abs(near - frame) ? one : near),
+    chosen[0] ?? frame,
+  );
+  const [from, to] = [Math.min(start, frame), Math.max(start, frame)];
+  const frames = new Set(
+    cards.filter((card) => card.full && card.frame >= from && card.frame <= to).map((card) => card.frame),
+  );
+  choose(
+    rows
+      .filter((row) => row.value == null)
+      .map((row) => ({ row, frames: row.beads.map((bead) => bead.frame).filter((one) => frames.has(one)) })),
+    "also",
   );
 }
 
@@ -163,7 +183,8 @@ const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
       onPointerDown={(event) => {
         if (!event.shiftKey && !event.ctrlKey && !event.metaKey) return drag(card.frame, event);
         event.stopPropagation();
-        toggleCard(card, of);
+        if (event.shiftKey) takeCards(card, of);
+        else toggleCard(card, of);
       }}
       style={{ cursor: "pointer" }}
       data-card={card.frame}

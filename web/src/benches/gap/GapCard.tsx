@@ -87,7 +87,8 @@ function GapFields({ owner, here }: { owner: string; here: GapHere }) {
   return (
     <>
       <Heading>
-        From {here.from} to {here.to} · {frames} frames · {(frames / rate).toFixed(2)} s
+        {here.many ? `${here.many} chosen gaps · shown is ` : "From "}
+        {here.from} to {here.to} · {frames} frames · {(frames / rate).toFixed(2)} s
       </Heading>
       <Pace owner={owner} from={here.from} to={here.to} />
       <ChartCurve

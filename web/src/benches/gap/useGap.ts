@@ -2,7 +2,10 @@ import type { Address, Edit, Gap, GraphLine, StripOwner, StripRow } from "../../
 import { engine } from "../../engine/engine";
 import { settled } from "../../state/film";
 import { gapEdits } from "../../state/gapEdits";
+import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { choiceHere } from "../../strip/beads";
+import { type ChosenGap, chosenGaps, ofAll } from "../../strip/chosenGaps";
 import { stripQuestion } from "../../strip/question";
 import { useStrip } from "../../strip/useStrip";
 
@@ -18,6 +21,8 @@ export interface GapHere {
   own: boolean;
   /** The values do not all have this one. */
   mixed: boolean;
+  /** So many gaps are chosen on the strip, and what is set is set of all of them. */
+  many?: number;
   /** The card's name, where it is a card's. */
   name?: string | null;
   /** All of it. */
@@ -30,8 +35,28 @@ export interface GapHere {
 
 export const scopeOf = ({ thing, property }: Address) => `${thing}/${property}`;
 
-/** @param row what is chosen, where it has keys. */
-export function useGap(
+/**
+ * The gap that a frame lies in; what is set goes to all gaps that are chosen on the strip, where there are some.
+ *
+ * @param row what is chosen, where it has keys.
+ */
+export function useGap(shot: string, owner: string, row: StripRow | undefined, scope: Scope, frame: number) {
+  const strip = useStrip(owner);
+  const here = useGapHere(shot, owner, row, scope, frame);
+  const choice = useStore(choiceHere);
+  if (here === null || !strip || choice === null || choice.owner !== owner) return here;
+  const gaps = chosenGaps(choice, strip);
+  if (gaps.length < 2) return here;
+  const each = (gap: ChosenGap) => gapEdits(shot, gap.frame, gap.owner, gap.addresses);
+  return {
+    ...here,
+    many: gaps.length,
+    put: (gap: Gap) => ofAll(gaps, (one) => each(one).put(gap)),
+    change: (changes: Partial<Gap>) => ofAll(gaps, (one) => each(one).change(changes)),
+  };
+}
+
+function useGapHere(
   shot: string,
   owner: string,
   row: StripRow | undefined,
