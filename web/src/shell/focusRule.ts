@@ -6,6 +6,7 @@
 export function watchFocus(): void {
   document.addEventListener("pointerdown", leave, { capture: true });
   for (const over of ["pointerup", "change"]) document.addEventListener(over, give, { capture: true });
+  document.addEventListener("focusin", goOn);
   document.addEventListener("pointerdown", () => note(true), { capture: true });
   document.addEventListener("keydown", () => note(false), { capture: true });
 }
@@ -35,6 +36,17 @@ function leave({ target }: PointerEvent) {
 
 function give({ type }: Event) {
   const active = held();
-  if (active !== null && byPointer && !active.closest(over) && active.matches(type === "change" ? "select" : pressed))
-    active.blur();
+  if (active === null || !byPointer || active.closest(over) || !active.matches(type === "change" ? "select" : pressed))
+    return;
+  opener = active;
+  // After the press has done what it does: what it opens has to know where the keys were.
+  setTimeout(() => document.activeElement === active && active.blur());
+}
+
+/** The button that a pointer pressed last: when what it opened closes, the keys come back to it, and go on to the stage. */
+let opener: Element | null = null;
+
+function goOn({ target, relatedTarget }: FocusEvent) {
+  if (target !== opener || !(target instanceof HTMLElement || target instanceof SVGElement)) return;
+  if (relatedTarget instanceof Element && relatedTarget.closest(over)) target.blur();
 }
