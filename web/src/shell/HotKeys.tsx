@@ -3,7 +3,7 @@ import { type Command, canRun } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { get } from "../state/store";
-import { watchFocus } from "./focusRule";
+import { over, watchFocus } from "./focusRule";
 
 const buttonOf = (target: EventTarget | null) =>
   target instanceof Element ? target.closest("button, a, [role=button], input[type=checkbox]") : null;
@@ -23,7 +23,7 @@ function HotKey({ command, keys }: { command: Command; keys: string }) {
       const target = event.target instanceof Element ? event.target : null;
       if (command.inFields === undefined && isField(target)) return;
       // What lies over the page has the keys for itself.
-      if (command.inFields !== "always" && target?.closest("[role=dialog], [role=menu], [role=presentation]")) return;
+      if (command.inFields !== "always" && target?.closest(over)) return;
       // A button that was gone to by keys keeps its own Enter and Space; one that was clicked has no keys.
       if (buttonOf(target)?.matches(":not([data-nudged])") && (keys === "enter" || keys === "space")) return;
       // What is being typed is taken back letter by letter.

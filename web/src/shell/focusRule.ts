@@ -5,19 +5,18 @@
  */
 export function watchFocus(): void {
   document.addEventListener("pointerdown", leave, { capture: true });
-  for (const over of ["pointerup", "change"]) document.addEventListener(over, give, { capture: true });
+  for (const done of ["pointerup", "change"]) document.addEventListener(done, give, { capture: true });
   document.addEventListener("focusin", goOn);
-  document.addEventListener("pointerdown", () => note(true), { capture: true });
-  document.addEventListener("keydown", () => note(false), { capture: true });
+  document.addEventListener("keydown", byKeys, { capture: true });
 }
 
 let byPointer = false;
-const note = (pointer: boolean) => {
-  byPointer = pointer;
-};
+function byKeys() {
+  byPointer = false;
+}
 
 /** What lies over the page has the keys for itself, and gives them back when it closes. */
-const over = "[role=dialog], [role=menu], [role=presentation], .MuiPopper-root";
+export const over = "[role=dialog], [role=menu], [role=presentation], .MuiPopper-root";
 
 /** What has no use for keys once it was pressed. A block or key of a graph that was pressed is nudged by the arrows. */
 const pressed =
@@ -29,6 +28,7 @@ const held = () => {
 };
 
 function leave({ target }: PointerEvent) {
+  byPointer = true;
   const active = held();
   if (active === null || !(target instanceof Element) || active.contains(target) || target.closest(over)) return;
   active.blur();
