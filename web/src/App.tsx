@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useEffect, useRef } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
 import { api } from "./api/client";
 import { ActBench } from "./benches/act/ActBench";
@@ -73,18 +73,19 @@ function BenchView({ place }: { place: Place }) {
   const away = useStore((state) => state.foldedAway);
   const there = (sides: (Side | "stage" | "above")[]) => sides.filter((side) => !away.has(side as Side));
   const columns = useDefaultLayout({
-    id: "columns",
+    id: "bench-columns",
     storage: localStorage,
     panelIds: there(["list", "stage", "card"]),
   });
-  const rows = useDefaultLayout({ id: "rows", storage: localStorage, panelIds: there(["above", "strip"]) });
+  const rows = useDefaultLayout({ id: "bench-rows", storage: localStorage, panelIds: there(["above", "strip"]) });
+  const about = useStore(({ chosen }) => `${chosen?.kind} ${chosen?.thing}`);
   // The picture first: lists, card and strip are built in the pauses that painting it leaves.
   const furnished = useDeferredValue(true, false);
   const across = (
     <Group orientation="horizontal" {...columns}>
       {!away.has("list") && (
         <>
-          <Panel id="list" defaultSize="200px" minSize="150px" maxSize="420px">
+          <Panel id="list" defaultSize="184px" minSize="150px" maxSize="420px">
             <Column label="List">{furnished && bench.list}</Column>
           </Panel>
           <Split />
@@ -96,8 +97,10 @@ function BenchView({ place }: { place: Place }) {
       {!away.has("card") && (
         <>
           <Split />
-          <Panel id="card" defaultSize="252px" minSize="200px" maxSize="420px">
-            <Column label="Details">{furnished && bench.card}</Column>
+          <Panel id="card" defaultSize="232px" minSize="200px" maxSize="420px">
+            <Column label="Details" about={about}>
+              {furnished && bench.card}
+            </Column>
           </Panel>
         </>
       )}
@@ -110,7 +113,7 @@ function BenchView({ place }: { place: Place }) {
         {across}
       </Panel>
       <Split across />
-      <Panel id="strip" defaultSize="250px" minSize="80px">
+      <Panel id="strip" defaultSize="244px" minSize="80px">
         {furnished && bench.strip}
       </Panel>
     </Group>
@@ -126,17 +129,24 @@ function openLineMenu(event: React.MouseEvent): void {
   set({ menu: { x: event.clientX, y: event.clientY, about: "chosen" } });
 }
 
-const Column = ({ label, children }: { label: string; children: React.ReactNode }) => (
-  <Box
-    component="aside"
-    aria-label={label}
-    tabIndex={0}
-    onContextMenu={openLineMenu}
-    sx={{ height: "100%", overflow: "auto", bgcolor: "background.paper", p: 1.25, boxSizing: "border-box" }}
-  >
-    {children}
-  </Box>
-);
+/** @param about what the column tells of: told of another thing, it begins at its top. */
+function Column({ label, about, children }: { label: string; about?: string | undefined; children: React.ReactNode }) {
+  const column = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another thing brings it back
+  useEffect(() => void column.current?.scrollTo(0, 0), [about]);
+  return (
+    <Box
+      ref={column}
+      component="aside"
+      aria-label={label}
+      tabIndex={0}
+      onContextMenu={openLineMenu}
+      sx={{ height: "100%", overflow: "auto", bgcolor: "background.paper", p: 1, boxSizing: "border-box" }}
+    >
+      {children}
+    </Box>
+  );
+}
 
 function Split({ across }: { across?: boolean }) {
   const { inks } = useTheme().palette;

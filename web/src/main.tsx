@@ -8,6 +8,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
 import { App, openFirst } from "./App";
+import { useRoom } from "./fields/room";
 import { PictureOnly } from "./PictureOnly";
 import { hearAlong } from "./playing/sound";
 import { Notices } from "./shell/Notices";
@@ -21,7 +22,8 @@ const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } 
 
 function Root() {
   const dark = useMediaQuery("(prefers-color-scheme: dark)");
-  const theme = useMemo(() => makeTheme(dark), [dark]);
+  const airy = useRoom((state) => state.airy);
+  const theme = useMemo(() => makeTheme(dark, airy), [dark, airy]);
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />

@@ -57,7 +57,13 @@ declare module "@mui/material/styles" {
   }
 }
 
-export function makeTheme(dark: boolean) {
+/** How much room lines have, px: of a card's fields, of its rows on the strip, and how large what they say is. */
+const close = { text: 13, line: 26 };
+const roomy = { text: 15, line: 34 };
+
+/** @param airy fields with more room round them, and larger words. */
+export function makeTheme(dark: boolean, airy = false) {
+  const room = airy ? roomy : close;
   const inks = dark ? dim : light;
   return createTheme({
     palette: {
@@ -75,13 +81,15 @@ export function makeTheme(dark: boolean) {
     typography: {
       fontFamily: '"Atkinson Hyperlegible Next Variable", "Atkinson Hyperlegible Next", sans-serif',
       fontSize: 13,
+      body1: { fontSize: room.text },
+      body2: { fontSize: room.text },
       button: { textTransform: "none", fontWeight: 500 },
     },
     components: {
       MuiCssBaseline: {
         styleOverrides: {
           "html, body, #root": { height: "100%", margin: 0, overflow: "hidden" },
-          body: { fontVariantNumeric: "tabular-nums" },
+          body: { fontVariantNumeric: "tabular-nums", "--line": `${room.line}px` },
           "@media (prefers-reduced-motion: reduce)": {
             "*, *::before, *::after": { transition: "none !important", animation: "none !important" },
           },

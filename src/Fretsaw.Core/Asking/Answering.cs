@@ -31,6 +31,7 @@ public static class Answering
         SnagsQuestion q => new SnagsAnswer([.. SnagFinder.Find(film, new View(q.Shot).Resolve(film), rigs)]),
         GraphQuestion q => Graphs.Of(frameAt(new View(q.Shot, Blocked: q.Blocked), 1).Plan, q),
         ArcQuestion q => Arcs.Of(film, frameAt, q),
+        PasteQuestion q => new PasteAnswer(q.Paste.Told(film)),
         PaceQuestion q => Paces.Of(frameAt, q),
         TakeQuestion q => Takes.Of(film, frameAt, q),
         BalanceQuestion q => Balances.Of(frameAt(q.View, q.Frame), q),

@@ -29,7 +29,10 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(BalanceAnswer), "balance")]
 [JsonDerivedType(typeof(TakeAnswer), "take")]
 [JsonDerivedType(typeof(FitsAnswer), "fits")]
+[JsonDerivedType(typeof(PasteAnswer), "paste")]
 public abstract record Answer;
+
+public sealed record PasteAnswer(Pasted Pasted) : Answer;
 
 /// <summary>Handles in picture pixels.</summary>
 /// <param name="Boxes">Of everything on the stage that was asked for.</param>

@@ -29,6 +29,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(BalanceQuestion), "balance")]
 [JsonDerivedType(typeof(TakeQuestion), "take")]
 [JsonDerivedType(typeof(FitsQuestion), "fits")]
+[JsonDerivedType(typeof(PasteQuestion), "paste")]
 public abstract record Question;
 
 /// <summary>Where the handles are.</summary>
@@ -53,6 +54,9 @@ public sealed record StripQuestion(string Shot, string Owner, int From = 1, int?
 
 /// <summary>Which controls of a puppet take what is kept.</summary>
 public sealed record FitsQuestion(string Kept, string Puppet) : Question;
+
+/// <summary>What would come of pasting keys.</summary>
+public sealed record PasteQuestion(PasteKeys Paste) : Question;
 
 public sealed record ElevationQuestion(string Shot, double Frame) : Question;
 

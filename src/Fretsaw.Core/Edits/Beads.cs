@@ -20,6 +20,7 @@ public sealed record Beads(ImmutableArray<Address> Addresses, ImmutableArray<int
 [JsonDerivedType(typeof(Exchange), "exchange")]
 [JsonDerivedType(typeof(Evenly), "evenly")]
 [JsonDerivedType(typeof(Scatter), "scatter")]
+[JsonDerivedType(typeof(Delay), "delay")]
 public abstract record Retiming;
 
 /// <summary>All by so many frames; the first goes no farther than frame 1.</summary>
@@ -41,6 +42,10 @@ public sealed record Evenly : Retiming;
 /// <summary>Each row as a whole by a few frames of its own, so that nothing is in step.</summary>
 /// <param name="Most">Frames either way, [1, 1000].</param>
 public sealed record Scatter(int Seed, int Most) : Retiming;
+
+/// <summary>Each row so many frames later than the one above it, so that what hangs on follows what leads; earlier when below 0.</summary>
+/// <param name="By">Frames a row, [−1000, 1000]. No row goes before frame 1.</param>
+public sealed record Delay(int By) : Retiming;
 
 /// <summary>Keys of tracks between frames.</summary>
 internal static class BeadsWithin

@@ -6,7 +6,7 @@ namespace Fretsaw.Core.Edits;
 
 /// <summary>
 /// Puts copies of chosen keys where the first of them comes to a frame: on the same things, on those of another puppet that have the
-/// same names, or, from one row, on another row. What stands there is replaced; what has no such value is left out.
+/// same names, or on things that are named. A key at the very frame is replaced; what has no such value is left out.
 /// </summary>
 /// <param name="Frame">Where the first copy of the first key comes.</param>
 public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int Frame) : Edit
@@ -21,6 +21,15 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
 
     /// <summary>Null for things of the same name; else everything comes to this one.</summary>
     public string? ToThing { get; init; }
+
+    /// <summary>
+    /// None for things of the same name. What comes from one thing comes to each of these; what comes from several comes to as many, one
+    /// to one in their order.
+    /// </summary>
+    public ImmutableArray<string> ToThings { get; init; } = [];
+
+    /// <summary>From the first frame to which a copy comes to the last, nothing stays of the rows to which they come.</summary>
+    public bool Replaces { get; init; }
 
     /// <summary>Null for as they are.</summary>
     public Mirror? Mirror { get; init; }
@@ -42,17 +51,17 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
         var apart = Apart > 0 ? Apart : last - first + 1;
         return film.WithShot(ToShot ?? ShotId, shot =>
         {
-            var targets = new KeyTargets(film, from, shot, ToOwner, ToThing, Mirror == Films.Mirror.Sides);
+            var targets = new KeyTargets(film, from, shot, ToOwner, Things, [.. found.Keys.Select(address => address.Thing)], Mirror == Films.Mirror.Sides);
             var into = (Shot: shot, Any: false);
             foreach (var (address, frames) in found)
             {
-                if (targets.Of(address) is { } to)
+                foreach (var to in targets.Of(address))
                 {
                     var cards = TrackRuns.CardsOf(from, address);
                     var keys = from.Tracks.Find(address)!.AllKeys.Where(key => frames.Contains(key.Frame))
                         .Select(key => TrackRuns.Alone(key, cards)).Select(key => Mirror is null ? key : Mirroring.Turned(key, address, targets.IsPad(address))).ToList();
                     var copies = Enumerable.Range(0, Copies).SelectMany(copy => keys.Select(key => key with { Frame = Frame + key.Frame - first + (copy * apart) }));
-                    into = (Put(into.Shot, to, from.Tracks.Find(address)!, copies), true);
+                    into = (Put(into.Shot, to, from.Tracks.Find(address)!, copies, Frame + last - first + ((Copies - 1) * apart)), true);
                 }
             }
 
@@ -61,9 +70,13 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
         });
     }
 
-    private static Shot Put(Shot shot, Address to, Track like, IEnumerable<Key> copies)
+    private ImmutableArray<string> Things => ToThing is null ? ToThings : [ToThing];
+
+    /// <param name="last">Of the frames to which copies come.</param>
+    private Shot Put(Shot shot, Address to, Track like, IEnumerable<Key> copies, int last)
     {
         var track = shot.Tracks.Find(to) ?? like.WithKeys([]) with { Address = to };
+        track = Replaces ? track.WithKeys(track.AllKeys.RemoveAll(key => key.Frame >= Frame && key.Frame <= last)) : track;
         var cards = TrackRuns.CardsOf(shot, to);
         return shot with { Tracks = shot.Tracks.With(track.WithKeys(Tracks.InOrder([.. track.AllKeys, .. copies.Select(key => Tracks.WithGap(key, key.Gap ?? Gap.Both, cards))]))) };
     }
@@ -74,7 +87,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
         foreach (var card in from.Cards)
         {
             var own = from.Tracks.Where(track => track.Address.Owner == card.Owner && track.Address.HasCards && track.AllKeys.Any(key => key.Frame == card.Frame)).ToList();
-            if (own.Count == 0 || !own.TrueForAll(track => found.TryGetValue(track.Address, out var frames) && frames.Contains(card.Frame)) || own.Select(track => targets.Of(track.Address)).FirstOrDefault(to => to is not null) is not { } to)
+            if (own.Count == 0 || !own.TrueForAll(track => found.TryGetValue(track.Address, out var frames) && frames.Contains(card.Frame)) || own.SelectMany(track => targets.Of(track.Address)).Select(to => (Address?)to).FirstOrDefault() is not { } to)
             {
                 continue;
             }

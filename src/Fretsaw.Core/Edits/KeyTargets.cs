@@ -1,30 +1,51 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 
 namespace Fretsaw.Core.Edits;
 
-/// <summary>Where the keys of one owner belong on another: on the thing of the same id, else of the same name, if it has such a value.</summary>
+/// <summary>
+/// Where the keys of one owner belong on another: on the thing of the same id, else of the same name, or on things that are named; each if
+/// it has such a value.
+/// </summary>
+/// <param name="things">None for those of the same name.</param>
+/// <param name="sources">The things that keys come from, in the order of the rows.</param>
 /// <param name="otherSide">Left goes to right, by the pairs of the puppet that the keys come from.</param>
-internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, string? thing, bool otherSide)
+internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, ImmutableArray<string> things, IEnumerable<string> sources, bool otherSide)
 {
-    private readonly Dictionary<Address, Address?> known = [];
+    private readonly Dictionary<Address, ImmutableArray<Address>> known = [];
+    private readonly List<string> sources = [.. sources.Distinct()];
     private readonly Dictionary<string, IReadOnlyDictionary<string, string>> sides = new(StringComparer.Ordinal);
 
-    /// <returns>Null where nothing there has such a value, or it is keyed as another kind.</returns>
-    public Address? Of(Address address) => known.TryGetValue(address, out var target) ? target : known[address] = Found(address);
+    /// <returns>None where nothing there has such a value, or it is keyed as another kind.</returns>
+    /// <exception cref="FilmException">Keys of several things cannot be shared out among the named ones.</exception>
+    public ImmutableArray<Address> Of(Address address) => known.TryGetValue(address, out var targets) ? targets : known[address] = [.. Found(address)];
 
     /// <summary>Whether the thing is a pad, in the shot that its keys come from.</summary>
     public bool IsPad(Address address) => from.PuppetOf(film, address.Owner)?.Dials.Any(dial => dial.Id == address.Thing && dial.IsPad) == true;
 
-    private Address? Found(Address own)
+    private IEnumerable<Address> Found(Address own)
     {
-        var address = otherSide ? own with { Thing = OtherSide(own) } : own;
-        var target = address with { Owner = owner ?? address.Owner, Thing = thing ?? address.Thing };
+        if (things.IsEmpty)
+        {
+            return Alike(otherSide ? own with { Thing = OtherSide(own) } : own) is { } one ? [one] : [];
+        }
+
+        FilmException.ThrowIf(
+            sources.Count > 1 && things.Length > 1 && sources.Count != things.Length, "keys", $"of {sources.Count} things find {things.Length} that are chosen",
+            $"choose one, or {sources.Count}, or none for things of the same name");
+        IEnumerable<string> named = sources.Count > 1 && things.Length > 1 ? [things[sources.IndexOf(own.Thing)]] : things;
+        return named.Select(thing => own with { Owner = owner ?? own.Owner, Thing = thing }).Where(Has);
+    }
+
+    private Address? Alike(Address address)
+    {
+        var target = address with { Owner = owner ?? address.Owner };
         if (Has(target))
         {
             return target;
         }
 
-        if (thing is not null || from.PuppetOf(film, address.Owner) is not { } ours || to.PuppetOf(film, target.Owner) is not { } theirs)
+        if (from.PuppetOf(film, address.Owner) is not { } ours || to.PuppetOf(film, target.Owner) is not { } theirs)
         {
             return null;
         }

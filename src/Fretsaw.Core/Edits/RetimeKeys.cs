@@ -16,6 +16,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
         Exchange => "Exchanged keys",
         Evenly => "Spaced keys evenly",
         Scatter => "Scattered keys",
+        Delay => "Delayed keys row by row",
         _ => "Moved keys",
     };
 
@@ -23,6 +24,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
     {
         FilmException.ThrowIf(To is Stretch { Times: not (> 0 and <= 100) }, "stretch", "is by no number above 0 and up to 100", "stretch by another amount");
         FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "is by no number of frames from 1 to 1,000", "scatter by another number");
+        FilmException.ThrowIf(To is Delay { By: < -1000 or > 1000 }, "delay", "is by no number of frames from −1,000 to 1,000", "delay by another number");
         return film.WithShot(ShotId, shot =>
         {
             var chosen = ChosenKeys.FramesOf(shot, Chosen);
@@ -36,6 +38,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
                 Reverse => first + last - frame,
                 Exchange => frames[^(frames.BinarySearch(frame) + 1)],
                 Scatter scatter => frame + Math.Max(OffsetOf(scatter, row), 1 - first),
+                Delay delay => frame + Math.Max(delay.By * row, 1 - first),
                 _ => frame,
             }, To is Reverse ? Order.Reversed : To is Exchange ? Order.Exchanged : Order.Kept);
         });

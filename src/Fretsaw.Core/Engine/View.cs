@@ -18,6 +18,9 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     /// <summary>The id of the puppet that lies on the bench.</summary>
     public const string BenchCast = "bench";
 
+    /// <summary>Where a pose that is tried on the bench is keyed, whatever frame is looked at: no time passes there.</summary>
+    public const int BenchFrame = 1;
+
     /// <summary>How much of the frame's height or width a puppet on the bench fills.</summary>
     private const double BenchFill = 0.86;
 

@@ -18,7 +18,7 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var dial = film.Puppets.Find(Puppet, "puppet").Dials.Find(Dial, "dial");
-        var frame = frameAt(new View(Puppet: Puppet), 1);
+        var frame = frameAt(new View(Puppet: Puppet), View.BenchFrame);
         var slots = frame.Plan.Slots;
         var (across, down) = (Tried(Properties.Across), dial.IsPad ? Tried(Properties.Down) : 0);
         var values = ImmutableArray.CreateBuilder<StationValue>();

@@ -16,7 +16,7 @@ namespace Fretsaw.Core.Handling;
 /// <param name="NewId">New to what the film keeps.</param>
 public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string> Things, int From, int To, string NewId, string Name) : Wish
 {
-    /// <summary>As an expression: of dials, forms, kneads and what parts show, and of nothing else.</summary>
+    /// <summary>As an expression: whatever was posed, but where the whole body is, and what it stands or rides on.</summary>
     public bool AsExpression { get; init; }
 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Of(film);
@@ -31,15 +31,14 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
         var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
         var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
-        var faces = FaceOf(puppet);
-        chosen = AsExpression ? [.. chosen.Where(address => faces.Contains(address.Thing) || address.Property == Properties.Swap.Name)] : chosen;
+        chosen = AsExpression ? [.. chosen.Where(IsLook)] : chosen;
         var way = AsExpression || From == To ? null : StandWay.Of(puppet, Owner, acted, From, To);
         if (way is not null && Things.IsEmpty && !chosen.Exists(address => address.Thing == Address.Body && way.On(address) is not null))
         {
             chosen.Add(new Address(Owner, Address.Body, Properties.Shift.Name));
         }
 
-        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "key its dials or what its parts show first" : "key its pose first, or choose its controls");
+        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "pose it and key that first" : "key its pose first, or choose its controls");
         var things = chosen.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
         var kept = new Kept
         {
@@ -53,8 +52,9 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         return new Keep(kept);
     }
 
-    private static HashSet<string> FaceOf(Puppet puppet) =>
-        [.. puppet.Dials.Select(dial => dial.Id), .. puppet.Parts.SelectMany(part => part.Kneads.Select(knead => knead.Id).Concat(part.Forms.Select(form => form.Id)))];
+    /// <summary>Belongs to how a puppet looks, and not to where it is.</summary>
+    private static bool IsLook(Address address) =>
+        address.Thing != Address.Body && address.Property != Properties.Planted.Name && address.Property != Properties.RidesOn.Name;
 
     private IEnumerable<Address> ValuesOf(string thing, List<Address> keyed, Dictionary<string, ImmutableArray<PropertyInfo>> tables)
     {

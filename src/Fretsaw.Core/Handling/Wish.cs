@@ -34,6 +34,9 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(PutAtDistance), "putAtDistance")]
 [JsonDerivedType(typeof(PutStanding), "putStanding")]
 [JsonDerivedType(typeof(PutOnStage), "putOnStage")]
+[JsonDerivedType(typeof(PasteKeys), "pasteKeys")]
+[JsonDerivedType(typeof(InBetween), "inBetween")]
+[JsonDerivedType(typeof(Resize), "resize")]
 public abstract record Wish
 {
     /// <param name="frameAt">Gives the evaluated frame of a view.</param>

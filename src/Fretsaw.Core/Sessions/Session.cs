@@ -83,6 +83,9 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     {
         Cancel();
 
+        // What is tried is one pose: keyed anywhere else, it would leave the frame that stations are read from as it was.
+        begun = begun.Trying ? begun with { Frame = View.BenchFrame } : begun;
+
         // Its own evaluator: the drag reads the frame as it stood at the press until it ends.
         var stood = new Evaluator(Compile(begun.View));
         throughLens = Lenses.Between(begun, stood);

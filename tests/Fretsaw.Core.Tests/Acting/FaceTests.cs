@@ -27,7 +27,7 @@ public class FaceTests
 
     private static Film Worried(params Track[] tracks)
     {
-        var film = Film(TestFilm.Keyed("brows", "across", (1, 60)), TestFilm.Keyed("neck", "turn", (1, 9)), TestFilm.Chosen("mouth", "swap", (1, "grin")));
+        var film = Film(TestFilm.Keyed("brows", "across", (1, 60)), TestFilm.Chosen("mouth", "swap", (1, "grin")));
         film = KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [], 1, 1, "worried", "Worried") { AsExpression = true });
         return film with { Shots = [film.Shots[0] with { Tracks = [.. tracks.OrderBy(track => track.Address)], Cards = [] }] };
     }
@@ -37,10 +37,23 @@ public class FaceTests
     private static Film Work(Film film, Wish wish) => TestFilm.Made(film, new Session(film).Work(wish));
 
     [Fact]
-    public void It_is_kept_of_dials_and_swaps_and_of_nothing_else()
+    public void It_is_kept_of_whatever_was_posed_but_where_the_body_is()
     {
-        Assert.Equal(["brows", "mouth"], Worried().Kept[0].Controls.Select(control => control.Thing).Order());
-        Assert.Throws<FilmException>(() => KeptFilm.Kept(Film(), new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["neck"], 1, 1, "x", "X") { AsExpression = true }));
+        var film = Film(
+            TestFilm.Keyed("brows", "across", (1, 60)), TestFilm.Keyed("neck", "turn", (1, 9)), TestFilm.Chosen("mouth", "swap", (1, "grin")), TestFilm.Keyed("head", "turn", (1, 12)),
+            TestFilm.Keyed("body", "turn", (1, 3)));
+        var face = Keep();
+        Assert.Equal(["brows", "head", "mouth", "neck"], face.Controls.Select(control => control.Thing).Order());
+        Assert.Equal(["head"], Keep("head").Controls.Select(control => control.Thing));
+        Assert.Throws<FilmException>(() => Keep(Address.Body));
+
+        // What was turned comes back by its amount.
+        var used = film with { Kept = [face], Shots = [film.Shots[0] with { Cards = [], Tracks = [TestFilm.Keyed("worried", "amount", (1, 50))] }] };
+        Assert.Equal(6 + (0.5 * 60 / 100 * 20), TestFilm.At(used, 1).Driven("head", "turn"), 1e-9);
+        Assert.Equal(4.5, TestFilm.At(used, 1).Driven("neck", "turn"), 1e-9);
+
+        Kept Keep(params string[] things) =>
+            KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [.. things], 1, 1, "worried", "Worried") { AsExpression = true }).Kept[0];
     }
 
     [Fact]

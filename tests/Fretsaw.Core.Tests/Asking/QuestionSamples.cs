@@ -1,4 +1,5 @@
 using Fretsaw.Core.Asking;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -35,5 +36,6 @@ internal static class QuestionSamples
         new TakeQuestion(new KeepTake("s", "use", TakeWith.FacePad, [new TakeReading(3, [0, 0]), new TakeReading(7, [0.4, -0.2])])),
         new BalanceQuestion(Shot, 9, "use"),
         new FitsQuestion("step", "pup"),
+        new PasteQuestion(new PasteKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], "s", "use", 20) { Things = ["low", "mouth"] }),
     ];
 }

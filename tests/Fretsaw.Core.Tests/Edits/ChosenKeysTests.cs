@@ -127,6 +127,19 @@ public class ChosenKeysTests
     }
 
     [Fact]
+    public void Each_row_comes_a_few_frames_after_the_one_above_it()
+    {
+        var film = Two((10, 1), (20, 2));
+        var delayed = Retimed(film, new Delay(3), Row("a", 10, 20), Row("b", 10, 20));
+        Assert.Equal([10, 20], Frames(delayed, "a"));
+        Assert.Equal([13, 23], Frames(delayed, "b"));
+
+        // None goes before the first frame, and each row keeps its own timing.
+        Assert.Equal([1, 11], Frames(Retimed(film, new Delay(-40), Row("a", 10, 20), Row("b", 10, 20)), "b"));
+        Assert.Throws<FilmException>(() => Retimed(film, new Delay(1001), Row("a", 10)));
+    }
+
+    [Fact]
     public void Only_what_is_chosen_goes_out()
     {
         var film = new RemoveChosenKeys(TestFilm.ShotId, [Row("a", 10, 30), Row("b", 30)]).Apply(Two((10, 1), (20, 2), (30, 3)));

@@ -69,6 +69,7 @@ internal static class EditSamples
         new RetimeKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], new Shift(3)),
         new RemoveChosenKeys("s", [new Beads([new Address("use", "up", "turn")], [1])]),
         new CopyKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], 20) { ToShot = "s", ToOwner = "use", ToThing = "low", Copies = 2, Apart = 4, Mirror = Mirror.InPlace },
+        new CopyKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], 20) { ToThings = ["low", "mouth"], Replaces = true },
         new StretchShot("s", 70),
         new InsertFrames("s", 3, 5),
         new TakeOutFrames("s", 3, 5),

@@ -1,3 +1,4 @@
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
@@ -33,5 +34,8 @@ internal static class WishSamples
         new PutAtDistance("s", "flat", 9, 7, KeepSize: true),
         new PutStanding("s", "flat", 9, new NewStand(SizePercent: 60)),
         new PutOnStage("s", "pup", "second"),
+        new PasteKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], "s", "use", 20) { Things = ["low"], Mirror = Mirror.InPlace, Merges = true, Cut = true },
+        new InBetween("s", "use", ["up"], 4, 30),
+        new Resize("s", "use", "mouth", 9, 150),
     ];
 }

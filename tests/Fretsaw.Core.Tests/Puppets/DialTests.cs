@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
 using Fretsaw.Core.Puppets;
 using Fretsaw.Core.Sessions;
-using View = Fretsaw.Core.Engine.View;
 
 namespace Fretsaw.Core.Tests;
 
@@ -112,7 +112,60 @@ public class DialTests
         Assert.Equal(looked, after.Cast[0].Worlds[after.Cast[0].Plan.NodeOf["p"]]);
 
         void Try(string thing, string property, double value) => session.Try(
-            bench, new Edits.SetKeys(View.BenchCast, 1, [new Edits.KeyValue(new Address(View.BenchCast, thing, property), value)]));
+            bench, new SetKeys(View.BenchCast, 1, [new KeyValue(new Address(View.BenchCast, thing, property), value)]));
+    }
+
+    /// <summary>Everything that a puppet has values of, also what is dragged while another frame than the first is looked at.</summary>
+    [Fact]
+    public void Whatever_was_posed_goes_into_the_station()
+    {
+        var full = FullFilm.Build();
+        var puppet = full.Puppets[0];
+        var dial = new Dial { Id = "tried", Name = "Tried" };
+        var film = full with { Puppets = [puppet with { Dials = puppet.Dials.Add(dial) }] };
+        var bench = new View(Puppet: puppet.Id);
+        var properties = Properties.OfPuppet(puppet).Where(entry => puppet.Dials.All(other => other.Id != entry.Thing)).SelectMany(entry => entry.Table.Select(property => (entry.Thing, Property: property))).ToList();
+        Assert.All(["turn", "shiftX", "length", "planted", "amount", "swap"], name => Assert.Contains(properties, one => one.Property.Name == name));
+        foreach (var (thing, property) in properties)
+        {
+            var session = new Session(film);
+            session.Try(bench, Key("tried", Properties.Across, 100));
+            session.Try(bench, Key(thing, property, property.Default + (property.Jumps ? 1 : property.Default < property.Max - 3 ? 3 : -3)));
+            var station = Assert.Single(((PutDial)session.Work(new SetStation(puppet.Id, "tried"))).Dial.Stations);
+            var value = Assert.Single(station.Values);
+            Assert.Equal((thing, property.Name), (value.Thing, value.Property));
+        }
+
+        static SetKeys Key(string thing, PropertyInfo property, double value) => new(
+            View.BenchCast, View.BenchFrame, [property.Jumps ? new KeyValue(new Address(View.BenchCast, thing, property.Name)) { Choice = property.IdOf(value) } : new KeyValue(new Address(View.BenchCast, thing, property.Name), value)]);
+    }
+
+    [Theory]
+    [InlineData(GripKind.Shift, "p", 1)]
+    [InlineData(GripKind.Shift, "p", 40)]
+    [InlineData(GripKind.Turn, "p", 40)]
+    [InlineData(GripKind.Goal, "reach", 40)]
+    [InlineData(GripKind.Turn, "upper", 40)]
+    [InlineData(GripKind.Pin, "pin", 40)]
+    public void What_is_dragged_while_it_is_tried_goes_into_the_station(GripKind kind, string thing, double frame)
+    {
+        var film = Film([Dial(false, DialBlend.Linear, PadSpread.Grid)]);
+        var puppet = film.Puppets[0];
+        puppet = puppet with
+        {
+            Parts = puppet.Parts.Replace(puppet.Parts[0], puppet.Parts[0] with { Pins = [new Pin { Id = "pin", Name = "Pin", At = new Point(5, 5) }] }),
+            Bones = [TestFilm.Bone("upper", 0, 0, 0, 40), TestFilm.Bone("lower", 0, 40, 0, 80, "upper")],
+            Reaches = [new Reach { Id = "reach", Name = "Reach", Upper = "upper", Lower = "lower" }],
+        };
+        film = film with { Puppets = [puppet] };
+        var session = new Session(film);
+        var bench = new View(Puppet: "pup");
+        session.Try(bench, new SetKeys(View.BenchCast, View.BenchFrame, [new KeyValue(new Address(View.BenchCast, "d", "across"), 100)]));
+        session.Begin(new Gesture(bench, frame, new Grip(kind, thing, View.BenchCast), new Point(500, 500), Trying: true));
+        session.Move(new Point(560, 470));
+        session.End();
+        var station = Assert.Single(((PutDial)session.Work(new SetStation("pup", "d"))).Dial.Stations);
+        Assert.Contains(station.Values, value => value.Thing == thing);
     }
 
     [Fact]

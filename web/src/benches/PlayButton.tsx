@@ -1,25 +1,55 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Popover from "@mui/material/Popover";
 import Tooltip from "@mui/material/Tooltip";
+import { useState } from "react";
 import { CommandButton } from "../commands/CommandButton";
-import { type Quality, set, useStore } from "../state/store";
+import { CheckField } from "../fields/CheckField";
+import { ChoiceField } from "../fields/ChoiceField";
+import { type Quality, type Speed, set, useStore } from "../state/store";
 
-/** Play, with the rate that is really reached, and the play quality. */
+const sizes: Record<Quality, string> = { 1: "full", 0.5: "half", 0.25: "quarter" };
+const speeds: Record<Speed, string> = { 1: "as timed", 0.5: "half as fast", 0.25: "a quarter as fast" };
+const speedSaid: Record<Speed, string> = { 1: "", 0.5: " · ½ speed", 0.25: " · ¼ speed" };
+
+/** Play, with the rate that is really reached, and how it plays. */
 export function PlayButton() {
   const playing = useStore((state) => state.playing);
   const reached = useStore((state) => state.reached);
   const quality = useStore((state) => state.quality);
+  const speed = useStore((state) => state.speed);
+  const once = useStore((state) => state.once);
   const rate = useStore((state) => state.film?.frameRate ?? 24);
-  const next: Quality = quality === 1 ? 0.5 : quality === 0.5 ? 0.25 : 1;
+  const [at, setAt] = useState<HTMLElement | null>(null);
   return (
     <>
-      <CommandButton command="play" variant="contained">
+      <CommandButton command="play" variant="contained" sx={{ width: 52 }}>
         {playing ? "Stop" : "Play"}
       </CommandButton>
-      <Tooltip title="How finely frames are painted while playing">
-        <Button variant="contained" color="inherit" sx={bar} onClick={() => set({ quality: next })}>
-          Size: {quality === 1 ? "full" : quality === 0.5 ? "half" : "quarter"}
+      <Tooltip title="How it is played: how finely, how fast, and whether it begins again">
+        <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
+          Size: {sizes[quality]}
+          {speedSaid[speed]}
+          {once ? " · once" : ""}
         </Button>
       </Tooltip>
+      <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
+        <Box sx={{ p: 1.5, width: 250 }}>
+          <ChoiceField
+            label="Painted in"
+            value={String(quality)}
+            choices={([1, 0.5, 0.25] as const).map((one) => ({ value: String(one), title: `${sizes[one]} size` }))}
+            onChoose={(size) => set({ quality: Number(size) as Quality })}
+          />
+          <ChoiceField
+            label="Played"
+            value={String(speed)}
+            choices={([1, 0.5, 0.25] as const).map((one) => ({ value: String(one), title: speeds[one] }))}
+            onChoose={(fast) => set({ speed: Number(fast) as Speed })}
+          />
+          <CheckField label="Once, and not round and round" value={once} onChange={(next) => set({ once: next })} />
+        </Box>
+      </Popover>
       {playing && reached !== null && (
         <Button
           component="span"
@@ -28,7 +58,7 @@ export function PlayButton() {
           sx={{ ...bar, pointerEvents: "none" }}
           role="status"
         >
-          {reached.toFixed(1)} of {rate} a second
+          {reached.toFixed(1)} of {rate * speed} a second
         </Button>
       )}
     </>

@@ -9,6 +9,7 @@ import { along, nearer, StepNearer, see } from "../strip/stripView";
 import type { Command } from "./command";
 
 const places = ["act", "camera"] as const;
+const about = ["keys"] as const;
 const none = (state: State) => (choiceHere(state) === null ? "choose keys on the strip" : null);
 const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
 
@@ -92,6 +93,7 @@ export const beading: Command[] = [
   { id: "choose-no-keys", name: "Choose no keys", lacks: none, run: () => set({ beads: null }) },
   {
     id: "keys-earlier",
+    about,
     name: "Chosen keys a frame earlier",
     keys: "alt+comma",
     lacks: none,
@@ -99,21 +101,35 @@ export const beading: Command[] = [
   },
   {
     id: "keys-later",
+    about,
     name: "Chosen keys a frame later",
     keys: "alt+period",
     lacks: none,
     run: () => retime({ kind: "shift", by: 1 }),
   },
-  { id: "keys-reversed", name: "Reverse the chosen keys in time", lacks: none, run: () => retime({ kind: "reverse" }) },
-  { id: "keys-evenly", name: "Space the chosen keys evenly", lacks: none, run: () => retime({ kind: "evenly" }) },
+  {
+    id: "keys-reversed",
+    about,
+    name: "Reverse the chosen keys in time",
+    lacks: none,
+    run: () => retime({ kind: "reverse" }),
+  },
+  {
+    id: "keys-evenly",
+    about,
+    name: "Space the chosen keys evenly",
+    lacks: none,
+    run: () => retime({ kind: "evenly" }),
+  },
   {
     id: "keys-exchanged",
+    about,
     name: "Exchange the chosen poses",
     lacks: (state: State) => none(state) ?? ((framesChosen(state)?.size ?? 0) < 2 ? "choose keys at two frames" : null),
     run: () => retime({ kind: "exchange" }),
   },
-  { id: "keys-repeated", name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
-  { id: "keys-held", name: "Hold the chosen rows here", lacks: none, run: holdChosen },
+  { id: "keys-repeated", about, name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
+  { id: "keys-held", about, name: "Hold the chosen rows here", lacks: none, run: holdChosen },
   {
     id: "rest-follows",
     name: "A card that is dragged takes along what follows, or leaves it",
@@ -166,7 +182,7 @@ export const beading: Command[] = [
     run: () => see(length(), (view) => nearer(view, get().frame, 1 / StepNearer)),
   },
   { id: "strip-all", name: "Strip of all the shot", keys: "alt+0", run: () => set({ stripView: null }) },
-  { id: "strip-chosen", name: "Strip of the chosen keys", keys: "shift+f", lacks: none, run: seeChosenKeys },
+  { id: "strip-chosen", about, name: "Strip of the chosen keys", keys: "shift+f", lacks: none, run: seeChosenKeys },
   {
     id: "strip-on",
     name: "Strip a little on",

@@ -177,7 +177,21 @@ export const choosing: Command[] = [
     keys: "delete",
     places,
     lacks: (state) => (removing(state) === null ? "choose something that can go" : null),
-    about: ["part", "bone", "pin", "reach", "dial", "thing", "shake"],
+    about: [
+      "part",
+      "bone",
+      "pin",
+      "reach",
+      "dial",
+      "thing",
+      "shake",
+      "keys",
+      "placed",
+      "sound",
+      "cue",
+      "reference",
+      "kept",
+    ],
     run: removeChosen,
   },
   {
@@ -191,7 +205,7 @@ export const choosing: Command[] = [
   { id: "choose-before", name: "Choose the line before", keys: "alt+up", places, run: () => chooseNext(-1) },
   {
     id: "choose-none",
-    name: "Choose nothing, or go back to the picture",
+    name: "Stop, or choose nothing, or go back to the picture",
     keys: "escape",
     run: () =>
       set(
@@ -199,9 +213,11 @@ export const choosing: Command[] = [
           ? { finderOpen: false }
           : get().filmsOpen && get().filmId
             ? { filmsOpen: false }
-            : choiceHere()
-              ? { beads: null }
-              : { chosen: null, also: [] },
+            : get().playing
+              ? { playing: false }
+              : choiceHere()
+                ? { beads: null }
+                : { chosen: null, also: [] },
       ),
   },
   { id: "duplicate", name: "Duplicate the chosen parts", keys: "ctrl+d", ...part, run: duplicate },
@@ -230,16 +246,16 @@ export const choosing: Command[] = [
   ...sides.flatMap(([key, side, steps]) => [
     {
       id: `nudge-${key}`,
-      name: `Nudge ${key}`,
+      name: `Nudge ${key} what is chosen; with nothing chosen a ${side === "across" ? "frame" : "card"} ${steps > 0 ? "on" : "back"}`,
       keys: key,
-      places: ["act", "scenery"] as const,
+      places: ["act", "scenery", "camera", "finish"] as const,
       run: () => void nudge(side, steps),
     },
     {
       id: `nudge-${key}-far`,
       name: `Nudge ${key}, ten steps`,
       keys: `shift+${key}`,
-      places: ["act", "scenery"] as const,
+      places: ["act", "scenery", "camera", "finish"] as const,
       run: () => void nudge(side, 10 * steps),
     },
   ]),

@@ -100,8 +100,8 @@ function paste(): void {
 }
 
 const all: Command[] = [
-  { id: "copy", name: "Copy", keys: "ctrl+c", lacks: nothing, about: ["part", "thing"], run: chooseCut(false) },
-  { id: "cut", name: "Cut", keys: "ctrl+x", lacks: nothing, about: ["part", "thing"], run: chooseCut(true) },
+  { id: "copy", name: "Copy", keys: "ctrl+c", lacks: nothing, about: ["part", "thing", "keys"], run: chooseCut(false) },
+  { id: "cut", name: "Cut", keys: "ctrl+x", lacks: nothing, about: ["part", "thing", "keys"], run: chooseCut(true) },
   {
     id: "paste",
     name: "Paste",
@@ -112,7 +112,7 @@ const all: Command[] = [
         : pasting(state) === null
           ? "what was copied is not here any more, or belongs elsewhere"
           : null,
-    about: ["part", "thing", "picture"],
+    about: ["part", "thing", "picture", "keys"],
     run: paste,
   },
   {
@@ -120,6 +120,7 @@ const all: Command[] = [
     name: "Paste keys mirrored, left for right",
     keys: "ctrl+shift+v",
     lacks: noKeys,
+    about: ["keys"],
     run: () => pasteMirrored("Sides"),
   },
   {

@@ -1,7 +1,7 @@
 import type { Chosen, Place, State } from "../state/store";
 
 /** What can be right-clicked. */
-export type About = Chosen["kind"] | "picture";
+export type About = Chosen["kind"] | "picture" | "keys" | "gap";
 
 /**
  * Something a person can do: the finder, tooltips, right-click menus and hot keys all read it from the one list, and a button

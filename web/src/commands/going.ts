@@ -2,7 +2,7 @@ import { engine } from "../engine/engine";
 import { togglePlay } from "../playing/play";
 import { chooseShot, tell } from "../state/film";
 import { isBlocking, shotOf } from "../state/select";
-import { get, type Place, places, set, touch } from "../state/store";
+import { get, type Place, places, type Speed, set, touch } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import { stripQuestion } from "../strip/question";
 import type { Command } from "./command";
@@ -38,12 +38,12 @@ async function flip(
   goTo(find(frames, now) ?? (isBlocking(get()) ? round(frames) : undefined) ?? now);
 }
 
-const nextCard = () =>
+export const nextCard = () =>
   flip(
     (frames, now) => frames.find((frame) => frame > now),
     (frames) => frames[0],
   );
-const lastCard = () =>
+export const lastCard = () =>
   flip(
     (frames, now) => frames.findLast((frame) => frame < now),
     (frames) => frames.at(-1),
@@ -67,6 +67,8 @@ const toShot = (by: number) => {
   if (shot) void chooseShot(shot.id);
 };
 
+const slower: Record<Speed, Speed> = { 1: 0.5, 0.5: 0.25, 0.25: 1 };
+
 const timed = { places: ["act", "scenery", "camera", "finish"] } as const;
 
 /** From place to place, shot to shot and frame to frame. */
@@ -78,6 +80,13 @@ export const going: Command[] = [
     run: () => go(place),
   })),
   { id: "play", name: "Play or stop", keys: "space", ...timed, run: togglePlay },
+  {
+    id: "play-speed",
+    name: "Play as timed, half as fast, or a quarter as fast",
+    ...timed,
+    run: () => set({ speed: slower[get().speed] }),
+  },
+  { id: "play-once", name: "Play once, or round and round", ...timed, run: () => set({ once: !get().once }) },
   { id: "frame-back", name: "One frame back", keys: "comma", ...timed, run: () => goTo(get().frame - 1) },
   { id: "frame-on", name: "One frame on", keys: "period", ...timed, run: () => goTo(get().frame + 1) },
   { id: "card-before", name: "Card before", keys: "shift+comma", ...timed, run: () => void lastCard() },

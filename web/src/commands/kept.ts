@@ -35,7 +35,8 @@ async function keep(word: string, from: number, to: number, asExpression = false
   const { shotId, castId } = get();
   if (shotId === null || castId === null) return;
   const id = newId("kept");
-  const things = controlsMeant();
+  // An expression has nothing of where the body is: with the body chosen the whole puppet is meant.
+  const things = controlsMeant().filter((thing) => !asExpression || thing !== "body");
   const name = freeName(word);
   await wish({ kind: "keepActing", shot: shotId, owner: castId, things, from, to, newId: id, name, asExpression });
   set({ chosen: { kind: "kept", thing: id }, also: [] });
@@ -97,15 +98,16 @@ export const keeping: Command[] = [
     name: "Keep an action: the chosen keys, or what plays",
     keys: "j",
     places: ["act"],
+    about: ["keys"],
     lacks: noCast,
     run: () => {
       const { from, to } = framesMeant();
-      void keep("Action", from, to);
+      void keep(from === to ? "Pose" : "Action", from, to);
     },
   },
   {
     id: "keep-expression",
-    name: "Keep this expression: dials and what parts show",
+    name: "Keep this expression, as an amount to be keyed",
     places: ["act"],
     lacks: noCast,
     run: () => void keep("Expression", get().frame, get().frame, true),

@@ -16,13 +16,14 @@ function keyHere(): void {
 
 /** Holds the chosen thing, or with nothing chosen everything of the owner, up to this frame. */
 async function holdHere(): Promise<void> {
-  const { place, shotId, frame, chosen } = get();
+  const { place, shotId, frame, chosen, also } = get();
   const owner = ownerHere();
   if (shotId === null || owner === null) return;
-  const thing = place !== "camera" && chosen?.owner === owner ? chosen.thing : undefined;
-  if (thing === undefined) return void commit({ kind: "holdHere", shotId, frame, owner, addresses: [] });
-  const answer = await engine.ask({ kind: "values", view: { shot: shotId }, frame, owner, thing }).catch(tell);
-  const addresses = answer?.lines.filter((line) => line.keyed).map((line) => line.address) ?? [];
+  const things = place !== "camera" && chosen?.owner === owner ? [chosen.thing, ...also] : [];
+  if (things.length === 0) return void commit({ kind: "holdHere", shotId, frame, owner, addresses: [] });
+  const view = { shot: shotId };
+  const answers = await Promise.all(things.map((thing) => engine.ask({ kind: "values", view, frame, owner, thing })));
+  const addresses = answers.flatMap(({ lines }) => lines.filter((line) => line.keyed).map((line) => line.address));
   void commit({ kind: "holdHere", shotId, frame, owner: null, addresses });
 }
 
@@ -66,7 +67,7 @@ export const keying: Command[] = [
     places: ["act", "camera"],
     lacks: noOwner,
     about: acted,
-    run: () => void holdHere(),
+    run: () => void holdHere().catch(tell),
   },
   {
     id: "thing-to-rest",

@@ -1,5 +1,6 @@
 import { set } from "../state/store";
 import { beading } from "./beads";
+import { charting } from "./charts";
 import { choosing } from "./choosing";
 import { clipping } from "./clipboard";
 import type { Command } from "./command";
@@ -30,6 +31,7 @@ export const commands: readonly Command[] = [
   ...sounding,
   ...mouthing,
   ...beading,
+  ...charting,
   ...choosing,
   ...clipping,
   ...looking,

@@ -1,3 +1,4 @@
+import { switchRoom } from "../fields/room";
 import { KeyStep, seeAll, seeChosen, seePixels, zoomBy } from "../stage/nearness";
 import { openPictureWindow } from "../stage/pictureWindow";
 import { holdWay, takeHold, toggleWay, wayList } from "../stage/ways";
@@ -34,6 +35,7 @@ const all: Command[] = [
     about: ["picture"],
     run: () => fold(["list", "card", "strip"]),
   },
+  { id: "room", name: "Fields with more room and larger words, or close together", run: switchRoom },
   {
     id: "picture-window",
     name: "The picture in a window of its own",

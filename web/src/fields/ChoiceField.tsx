@@ -45,7 +45,8 @@ export function ChoiceField({
         value={value}
         onChange={(event: React.ChangeEvent<HTMLSelectElement>) => onChoose(event.target.value)}
         sx={{
-          minWidth: 132,
+          flex: "0 1 auto",
+          minWidth: 88,
           maxWidth: "72%",
           ...entry,
           px: 0.5,

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { set, useStore } from "../state/store";
 
 /** A heading under which things fold away, so that a long list does not push the next out of sight. */
-export function Foldable({ title, count, children }: { title: string; count: number; children: ReactNode }) {
+export function Foldable({ title, count, children }: { title: string; count?: number; children: ReactNode }) {
   const away = useStore((state) => state.folded.includes(title));
   const fold = () =>
     set(({ folded }) => ({ folded: away ? folded.filter((one) => one !== title) : [...folded, title] }));
@@ -30,7 +30,7 @@ export function Foldable({ title, count, children }: { title: string; count: num
           <Box component="span" sx={{ flex: 1, textAlign: "left", fontWeight: 700 }}>
             {title}
           </Box>
-          <span>{count}</span>
+          {count !== undefined && <span>{count}</span>}
         </ButtonBase>
       </Box>
       {!away && children}

@@ -2,7 +2,7 @@
 export const row = {
   display: "flex",
   alignItems: "center",
-  py: 0.35,
+  minHeight: "var(--line)",
   borderBottom: 1,
   borderColor: "divider",
   borderBottomStyle: "dotted",
@@ -17,5 +17,6 @@ export const entry = {
   borderColor: "divider",
   borderRadius: 1,
   px: 0.75,
-  py: 0.25,
+  height: "calc(var(--line) - 4px)",
+  boxSizing: "border-box",
 } as const;

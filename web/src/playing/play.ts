@@ -1,7 +1,7 @@
 import { isOnBench, rangeOf, shotOf } from "../state/select";
 import { get, set } from "../state/store";
 import { bake, baked, near, nextToBake, usualWait } from "./baking";
-import type { Clock } from "./clock";
+import { type Clock, wallClock } from "./clock";
 import { clockFor } from "./sound";
 
 /** Frames shown in the last second tell the rate. */
@@ -26,22 +26,37 @@ export function play(given?: Clock): void {
   if (shot === null || isOnBench(get())) return;
   const { from, to } = rangeOf(shot);
   const start = get().frame >= from && get().frame <= to ? get().frame : from;
-  const rate = get().film?.frameRate ?? 24;
-  const clock = given ?? clockFor(shot, { from, to, start, rate });
+  const { speed, once, film } = get();
+  const rate = film?.frameRate ?? 24;
+  // Sound has one pitch: what is slower than the film goes by the machine's clock, and is not heard.
+  const clock = given ?? (speed === 1 ? clockFor(shot, { from, to, start, rate }) : wallClock());
+  const asked = given ? { rate, once: false } : { rate: rate * speed, once };
+  // Begun at its last frame it would be over at once.
+  const first = asked.once && start === to ? from : start;
   set({ playing: true, reached: null });
-  void run(clock, start, { from, length: to - from + 1 }, rate);
+  void run(clock, first, { from, length: to - from + 1 }, asked);
 }
 
 /**
  * The clock says which frame is due, so that a second on it is a second of film. A frame that is there is never left out; one that is
  * not is painted for the next time round, while the nearest before it stays. Whatever time is left goes into painting ahead.
  */
-async function run(clock: Clock, first: number, range: { from: number; length: number }, rate: number): Promise<void> {
+async function run(
+  clock: Clock,
+  first: number,
+  range: { from: number; length: number },
+  { rate, once }: { rate: number; once: boolean },
+): Promise<void> {
   const at = (gone: number) => range.from + (gone % range.length);
   const shown: number[] = [];
   let last = 0;
   while (get().playing) {
-    const due = at(first - range.from + Math.floor(clock.seconds() * rate));
+    const gone = first - range.from + Math.floor(clock.seconds() * rate);
+    if (once && gone >= range.length) {
+      set({ frame: range.from + range.length - 1 });
+      break;
+    }
+    const due = at(gone);
     const picture = due === last ? null : baked(due);
     if (picture !== null) {
       last = due;

@@ -4,6 +4,7 @@ import { commands } from "../commands/list";
 import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { get } from "../state/store";
 import { over, watchFocus } from "./focusRule";
+import { watchPresses } from "./pressRule";
 
 const buttonOf = (target: EventTarget | null) =>
   target instanceof Element ? target.closest("button, a, [role=button], input[type=checkbox]") : null;
@@ -13,6 +14,7 @@ const isField = (target: Element | null) =>
   target?.matches("input:not([type=checkbox]), textarea, select, [contenteditable=true]") ?? false;
 
 watchFocus();
+watchPresses();
 
 function HotKey({ command, keys }: { command: Command; keys: string }) {
   useHotkeys(

@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import { go, placeNames } from "../commands/going";
+import { count as countOf } from "../fields/count";
 import { places, useStore } from "../state/store";
 import { useSnags } from "./Snags";
 
@@ -25,17 +26,17 @@ export function Rail() {
       component="nav"
       aria-label="Places"
       sx={{
-        width: 76,
+        width: 56,
         bgcolor: inks.rail,
         display: "flex",
         flexDirection: "column",
         alignItems: "stretch",
         gap: 0.25,
-        px: 0.5,
+        px: 0.25,
       }}
     >
-      <Box sx={{ height: 44, display: "grid", placeItems: "center" }}>
-        <img src="/mark.svg" width={30} height={30} alt="Fretsaw" />
+      <Box sx={{ height: 36, display: "grid", placeItems: "center" }}>
+        <img src="/mark.svg" width={24} height={24} alt="Fretsaw" />
       </Box>
       {places.map((name, i) => {
         const here = name === place && !onFilms;
@@ -45,13 +46,13 @@ export function Rail() {
             key={name}
             onClick={() => go(name)}
             aria-current={here ? "page" : undefined}
-            aria-label={count > 0 ? `${placeNames[name]}, ${count} snags` : placeNames[name]}
+            aria-label={count > 0 ? `${placeNames[name]}, ${countOf(count, "snag")}` : placeNames[name]}
             sx={{
               position: "relative",
               flexDirection: "column",
-              py: 1,
+              py: 0.75,
               borderRadius: 2,
-              fontSize: 12,
+              fontSize: 11,
               fontFamily: "inherit",
               fontWeight: here ? 700 : 400,
               color: here ? inks.petrol : inks.railInk,
@@ -59,8 +60,8 @@ export function Rail() {
             }}
           >
             <svg
-              width="24"
-              height="24"
+              width="20"
+              height="20"
               viewBox="0 0 24 24"
               fill="none"
               stroke="currentColor"
@@ -75,7 +76,7 @@ export function Rail() {
             <Box
               component="span"
               aria-hidden="true"
-              sx={{ position: "absolute", top: 4, left: 7, fontSize: 11, opacity: 0.7 }}
+              sx={{ position: "absolute", top: 2, left: 4, fontSize: 10, opacity: 0.7 }}
             >
               {i + 1}
             </Box>
@@ -85,14 +86,14 @@ export function Rail() {
                 sx={{
                   position: "absolute",
                   top: 3,
-                  right: 6,
-                  minWidth: 17,
-                  height: 17,
+                  right: 2,
+                  minWidth: 15,
+                  height: 15,
                   borderRadius: 9,
                   bgcolor: "error.main",
                   color: "error.contrastText",
-                  fontSize: 11,
-                  lineHeight: "17px",
+                  fontSize: 10,
+                  lineHeight: "15px",
                   fontWeight: 700,
                 }}
               >

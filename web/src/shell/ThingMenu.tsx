@@ -7,6 +7,7 @@ import { type About, canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysSaid } from "../commands/shortcuts";
 import { get, type MenuPlace, set, useStore } from "../state/store";
+import { choiceHere } from "../strip/beads";
 
 /** What can be done to what was right-clicked: those of all commands that are about it. */
 export function ThingMenu() {
@@ -56,6 +57,6 @@ function placeOfChosen(): MenuPlace {
   return {
     x: box ? box.left + (line ? 40 : box.width / 2) : 100,
     y: box ? box.top + (line ? box.height : box.height / 2) : 100,
-    about: get().chosen ? "chosen" : "picture",
+    about: choiceHere() ? "keys" : get().chosen ? "chosen" : "picture",
   };
 }

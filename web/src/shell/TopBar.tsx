@@ -29,7 +29,7 @@ export function TopBar() {
     <Box
       component="header"
       sx={{
-        height: 44,
+        height: 36,
         display: "flex",
         alignItems: "center",
         gap: 1,

@@ -1,12 +1,15 @@
 import { canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysSaid } from "../commands/shortcuts";
+import { words } from "../commands/words";
 import { get } from "../state/store";
 
 /** A line of the finder. */
 export interface Action {
   key: string;
   name: string;
+  /** What else it is called. */
+  words: string;
   /** Its shortcut, what is missing for it, or where its button stands. */
   note: string;
   disabled: boolean;
@@ -23,6 +26,7 @@ export function actionsHere(): Action[] {
       return {
         key: command.id,
         name: command.name,
+        words: words[command.id] ?? "",
         note: lacks ?? keysSaid(command),
         disabled: !canRun(command, state),
         run: command.run,
@@ -42,6 +46,7 @@ function buttonsHere(): Action[] {
       return {
         key: `button-${i}`,
         name: nameOf(button),
+        words: "",
         note: [area, group].filter(Boolean).join(", "),
         disabled: button.matches(":disabled"),
         run: () => button.click(),

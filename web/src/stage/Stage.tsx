@@ -11,11 +11,14 @@ import { lookOf, placed, px, type Rect, seenOf, styleOf, waysNow, wholeIn, withW
 import { isPan, measured, startPan, zoomAt } from "./nearness";
 import { Overlay } from "./Overlay";
 import { show } from "./screen";
+import { ToolLine } from "./ToolLine";
 
-const Margin = 26;
+/** Over the picture stands its caption, and under it the line of tools, px; at its sides there is nothing. */
+const CaptionHeight = 22;
+const ToolsHeight = 42;
 
-/** Under the picture stands the bar. */
-const BarHeight = 26;
+/** A puppet on the bench keeps off the sides. */
+const BenchMargin = 13;
 
 /** The picture as large as the place allows, with the handles over it and the bar of this place's actions under it. */
 export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactNode; empty: ReactNode | null }) {
@@ -40,12 +43,11 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
     if (element === null) return;
     const measure = () => {
       const [w, h] = [element.clientWidth, element.clientHeight];
-      // A puppet on the bench has all the room there is.
-      const side = onBench ? Margin / 2 : Margin;
+      const side = onBench ? BenchMargin : 0;
       const width = Math.max(32, w - 2 * side);
-      const height = Math.max(18, h - 2 * Margin - BarHeight);
+      const height = Math.max(18, h - CaptionHeight - ToolsHeight);
       if (onBench) set({ benchAspect: Math.round((100 * width) / height) / 100 });
-      setRoom({ left: side, top: Margin, width, height });
+      setRoom({ left: side, top: CaptionHeight, width, height });
     };
     measure();
     const watcher = new ResizeObserver(measure);
@@ -155,10 +157,10 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
         </Box>
       )}
       <AtWork />
-      <Box sx={{ position: "absolute", left: 12, right: 12, bottom: 8, display: "flex", gap: 0.75, flexWrap: "wrap" }}>
+      <ToolLine>
         {bar}
         <LookBar onBench={onBench} whole={whole} />
-      </Box>
+      </ToolLine>
     </Box>
   );
 }

@@ -126,12 +126,13 @@ export interface ChosenRow {
 export interface MenuPlace {
   x: number;
   y: number;
-  about: "chosen" | "picture";
+  about: "chosen" | "picture" | "keys" | "gap";
 }
 
 export type Side = "list" | "card" | "strip";
 
 export type Quality = 1 | 0.5 | 0.25;
+export type Speed = 1 | 0.5 | 0.25;
 
 /** Poses round the one that is shown, faintly. */
 export interface GhostSettings {
@@ -238,6 +239,10 @@ export interface State {
   foldedAway: ReadonlySet<Side>;
   keepSize: boolean;
   quality: Quality;
+  /** Of the film's own speed. */
+  speed: Speed;
+  /** Playing ends at the last frame instead of beginning again. */
+  once: boolean;
   playing: boolean;
   /** Frames a second that playback reached lately; null while it stands. */
   reached: number | null;
@@ -331,7 +336,17 @@ export const useStore = create<State>(() => ({
   frame: 1,
   chosen: null,
   also: [],
-  folded: ["Mouths", "Face device"],
+  folded: [
+    "Mouths",
+    "Face device",
+    "Face pad",
+    "Blinks",
+    "Live take",
+    "Kept charts",
+    "How it goes on",
+    "Frames drawn",
+    "Layers",
+  ],
   filter: "",
   showTucked: false,
   tool: "choose",
@@ -352,6 +367,8 @@ export const useStore = create<State>(() => ({
   foldedAway: new Set<Side>(),
   keepSize: true,
   quality: 1,
+  speed: 1,
+  once: false,
   playing: false,
   reached: null,
   ready: new Set<number>(),

@@ -52,7 +52,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
   return (
     <svg
       width="100%"
-      height={24}
+      height={RowHigh}
       style={{ display: "block", overflow: "visible" }}
       role="group"
       aria-label={`Keys of ${row.title}`}
@@ -77,7 +77,9 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
 
 const none: number[] = [];
 
-const Middle = 12;
+/** How high a row of keys is, px. */
+export const RowHigh = 22;
+const Middle = 11;
 const Radius = 5;
 
 /** A row with more beads in view draws them as one: they touch, and each could not be taken hold of anyway. */

@@ -71,14 +71,43 @@ export function CardRow({ owner }: { owner: StripOwner }) {
 
 const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after: number }) => {
   const { inks } = useTheme().palette;
-  const blocked = useStore(isBlocking);
-  if (card.next == null) return null;
-  const [from, to] = [scale.x(card.frame), scale.x(card.next)];
-  const y = 38;
+  const next = card.next ?? card.frame;
+  const here = useStore((state) => state.frame >= card.frame && state.frame < next);
+  const pressed = useRef(0);
+  const [from, to] = [scale.x(card.frame), scale.x(next)];
   const start = from - 4 + after + 2;
-  const staggers = card.gap?.stagger != null;
   // Where cards stand edge to edge nothing of what lies behind them is seen.
-  if (to - start < 6) return null;
+  if (card.next == null || to - start < 6) return null;
+  return (
+    <g data-gap-after={card.frame} style={{ cursor: "pointer" }}>
+      {/* A click goes there, and its chart stands in the details; a drag draws a box. */}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: from the keyboard one goes there by frames and cards */}
+      <rect
+        x={from}
+        y={9}
+        width={to - from}
+        height={CardHeight}
+        fill={here ? inks.petrolWash : "transparent"}
+        onPointerDown={({ clientX }) => {
+          pressed.current = clientX;
+        }}
+        onClick={({ clientX, currentTarget }) => {
+          if (Math.abs(clientX - pressed.current) > 3) return;
+          goTo(scale.frame(clientX - (currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0)));
+        }}
+      />
+      <GapTicks card={card} scale={scale} start={start} />
+    </g>
+  );
+});
+
+/** The chart as ticks, or a double rail where nothing moves. */
+function GapTicks({ card, scale, start }: { card: PoseCard; scale: Scale; start: number }) {
+  const { inks } = useTheme().palette;
+  const blocked = useStore(isBlocking);
+  const [from, to] = [scale.x(card.frame), scale.x(card.next ?? card.frame)];
+  const y = 38;
+  const staggers = card.gap?.stagger != null;
   if (blocked || card.still || card.gap?.held) {
     return (
       <path
@@ -86,11 +115,12 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
         stroke={inks.soft}
         strokeWidth={1.5}
         data-gap="hold"
+        pointerEvents="none"
       />
     );
   }
   return (
-    <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")}>
+    <g data-gap={card.mixed ? "mixed" : (nameOfGap(card.gap) ?? "amounts")} pointerEvents="none">
       <path d={`M${from} ${y}H${to}`} stroke={inks.soft} strokeWidth={1.2} />
       {scale.perFrame >= ClosestTicks && (
         <path
@@ -113,7 +143,7 @@ const Gap = memo(({ card, scale, after }: { card: PoseCard; scale: Scale; after:
       )}
     </g>
   );
-});
+}
 
 /** A few keys on their own: a small tab at the foot of the row. */
 function Slip({ frame, scale }: { frame: number; scale: Scale }) {

@@ -4,6 +4,7 @@ import type { StripRow } from "../api/types";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
 import { choose } from "./beads";
+import { rowKey } from "./question";
 
 /** How wide the names of rows are, px. */
 export const Names = 148;
@@ -47,6 +48,7 @@ export const RowName = memo(({ row }: { row: StripRow }) => {
       </Box>
       <Box
         component="button"
+        data-row={rowKey(row)}
         aria-label={`Choose all keys of ${title}`}
         title={`${title}: all of its keys are chosen (Shift: these too)`}
         onClick={(event: React.MouseEvent) =>

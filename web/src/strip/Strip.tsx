@@ -8,7 +8,7 @@ import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
 import { ActionRow } from "./ActionRow";
-import { BeadRow } from "./BeadRow";
+import { BeadRow, RowHigh } from "./BeadRow";
 import { choiceHere } from "./beads";
 import { type Band, startBand } from "./boxBeads";
 import { CardRow } from "./CardRow";
@@ -24,6 +24,7 @@ import { Ruler } from "./Ruler";
 import { type Scale, ScaleHere, scaleOf } from "./scale";
 import { CueRow } from "./sound/CueRow";
 import { SoundRow } from "./sound/SoundRow";
+import { openStripMenu } from "./stripMenu";
 import { along, see, stripViewOf } from "./stripView";
 import { useStrip } from "./useStrip";
 import { useWheel } from "./useWheel";
@@ -247,6 +248,7 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
   return (
     <Box
       sx={{ position: "relative" }}
+      onContextMenu={(event: React.MouseEvent) => openStripMenu(event, owner)}
       onPointerDown={(event: React.PointerEvent<HTMLElement>) => {
         if (event.clientX > event.currentTarget.getBoundingClientRect().left + Names && !isOnGraph(event.target))
           startBand(event, rows, scaleNow(), setBand);
@@ -262,9 +264,9 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
       {rows.map((row) => (
         // Hundreds of rows are gone through with every notch of the wheel: plain elements cost next to nothing, and
         // those out of view are neither styled nor laid out.
-        <div key={rowKey(row)} style={{ display: "flex", contentVisibility: "auto", containIntrinsicHeight: 24 }}>
+        <div key={rowKey(row)} style={{ display: "flex", contentVisibility: "auto", containIntrinsicHeight: RowHigh }}>
           <RowName row={row} />
-          <InView minHeight={24}>
+          <InView minHeight={RowHigh}>
             <BeadRow row={row} owner={owner.owner} />
           </InView>
         </div>

@@ -51,7 +51,7 @@ function rowsIn(
   scale: Scale,
   box: { left: number; right: number; top: number; bottom: number },
 ): { row: StripRow; frames: number[] }[] {
-  return [...area.querySelectorAll<SVGElement>("[data-row]")].flatMap((svg) => {
+  return [...area.querySelectorAll<SVGElement>("svg[data-row]")].flatMap((svg) => {
     const place = svg.getBoundingClientRect();
     const row = rows.find((one) => rowKey(one) === svg.dataset.row);
     if (!row || place.bottom < box.top || place.top > box.bottom) return [];

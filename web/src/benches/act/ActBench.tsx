@@ -1,4 +1,3 @@
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Tooltip from "@mui/material/Tooltip";
 import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
@@ -34,6 +33,7 @@ import { KeptCard } from "./kept/KeptCard";
 import { PlacedCard } from "./kept/PlacedCard";
 import { OtherSideField } from "./OtherSideField";
 import { PathFields } from "./PathFields";
+import { PoseTools } from "./PoseTools";
 import { ReferenceCard } from "./ReferenceCard";
 import { StepFields } from "./StepFields";
 import { CueCard } from "./sound/CueCard";
@@ -137,9 +137,6 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
-  const keyWhole = useStore((state) => state.keyWhole);
-  const otherSide = useStore((state) => state.otherSide);
-  const restFollows = useStore((state) => state.restFollows);
   const chosen = useStore((state) => state.chosen);
   const filmId = useStore((state) => state.filmId);
   const snags = useSnags().filter((snag) => snag.place === "act");
@@ -158,6 +155,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   if (!shot) return null;
   return (
     <>
+      <GapCard owner={owner} />
       <ChosenKeys />
       <ValueFields
         owner={owner}
@@ -170,44 +168,13 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       )}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
-      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <CommandButton command="key-pose" variant="contained" says="Key everything of this puppet as it stands">
-          Key the pose
-        </CommandButton>
-        <CommandButton
-          command="key-whole"
-          says="What a change keys: what was touched alone, or everything of the pose as it stands"
-          aria-pressed={keyWhole}
-        >
-          Changes key: {keyWhole ? "the whole pose" : "what is touched"}
-        </CommandButton>
-        <CommandButton
-          command="other-side"
-          says="What becomes of the other arm, ear or wing while one is dragged"
-          aria-pressed={otherSide !== "Stays"}
-        >
-          Other side: {sides[otherSide]}
-        </CommandButton>
-        <CommandButton
-          command="hold-here"
-          says={own ? "This thing stands still up to here" : "The whole puppet stands still up to here"}
-        />
-        <CommandButton command={own ? "thing-to-rest" : "puppet-to-rest"}>Back to rest</CommandButton>
-        {(own === null || own.kind === "body") && (
-          <CommandButton command="squash" says="Wide at this frame and back in four, with the area kept">
-            Squash on contact
-          </CommandButton>
-        )}
-        <CommandButton
-          command="keep-pose"
-          says={own ? "Kept with what is chosen, to be used again" : "Kept to be used again"}
-        >
-          Keep this pose
-        </CommandButton>
-        {keyedHere && <CommandButton command="card-out" color="error" />}
-      </Box>
-      {row && own && <BeyondFields shot={shot} row={row} />}
-      {row && own && <OtherSideField puppet={puppet} row={row} />}
+      <PoseTools own={own} keyedHere={keyedHere ?? false} />
+      {row && own && (
+        <Foldable title="How it goes on">
+          <BeyondFields shot={shot} row={row} />
+          <OtherSideField puppet={puppet} row={row} />
+        </Foldable>
+      )}
       <PathFields shotId={shot.id} />
       {(own === null || own.kind === "dial" || own.kind === "expression") && (
         <FaceFields puppet={puppet} owner={owner} shot={shot} frame={frame} />
@@ -218,24 +185,21 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       <Foldable title="Face device" count={puppet.device.length}>
         <DeviceFields puppet={puppet} />
       </Foldable>
-      <GapCard owner={owner} />
-      <CommandButton
-        command="rest-follows"
-        says="What becomes of later cards when one is dragged along the strip"
-        aria-pressed={restFollows}
-        sx={{ my: 0.5 }}
-      >
-        A dragged card: the rest {restFollows ? "follows" : "stays"}
-      </CommandButton>
-      <StepFields
-        shot={shot}
-        owner={owner}
-        name={shot.things.find((one) => one.id === owner)?.name ?? puppet.name}
-        thing={
-          own && own.kind !== "body" && own.kind !== "stand" ? { id: own.thing, name: nameOf(puppet, own.thing) } : null
-        }
-      />
-      <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
+      <Foldable title="Frames drawn">
+        <StepFields
+          shot={shot}
+          owner={owner}
+          name={shot.things.find((one) => one.id === owner)?.name ?? puppet.name}
+          thing={
+            own && own.kind !== "body" && own.kind !== "stand"
+              ? { id: own.thing, name: nameOf(puppet, own.thing) }
+              : null
+          }
+        />
+      </Foldable>
+      <Foldable title="Layers">
+        <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
+      </Foldable>
       {snags.length > 0 && <Heading>Snags here</Heading>}
       {snags.map((snag) => (
         <SnagLine key={snagKey(snag)} snag={snag} />
@@ -243,8 +207,6 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
     </>
   );
 }
-
-const sides = { Stays: "stays", Same: "the same way", Opposite: "as in a mirror" } as const;
 
 /** What only some things have: a goal that is planted. */
 function ThingActions({

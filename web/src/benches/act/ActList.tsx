@@ -93,7 +93,6 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
   if (!shot) return null;
   return (
     <>
-      <KeptList puppet={puppet} />
       <Heading>On this shot</Heading>
       {castsOf(shot).map((member) => (
         <div key={member.id}>
@@ -123,6 +122,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
         </div>
       ))}
       <PutOnStage />
+      <KeptList puppet={puppet} />
       {shot.references.length > 0 && (
         <Foldable title="References" count={shot.references.length}>
           <PickList

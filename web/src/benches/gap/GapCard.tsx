@@ -1,19 +1,19 @@
-import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Edit, Gap } from "../../api/types";
 import { CheckField } from "../../fields/CheckField";
 import { ChoiceField } from "../../fields/ChoiceField";
-import { drawnFrom, eases, isSame, nameOfGap, overshooting, plainGap, type SlowEase } from "../../fields/charts";
+import { nameOfGap, type SlowEase } from "../../fields/charts";
+import { Foldable } from "../../fields/Foldable";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { useShot } from "../../state/select";
-import { set, useStore } from "../../state/store";
+import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { useStrip } from "../../strip/useStrip";
+import { ChartButtons } from "./ChartButtons";
 import { ChartCurve } from "./ChartCurve";
 import { KeptCharts } from "./KeptCharts";
 import { Pace } from "./Pace";
@@ -30,38 +30,38 @@ export function GapCard({ owner }: { owner: string }) {
   const [scope, setScope] = useState<Scope>("card");
   const here = useGap(shot?.id ?? "", owner, row, scope, frame);
   if (!shot) return null;
-  return (
-    <>
-      {row && (
-        <ChoiceField
-          label="Chart of"
-          value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
-          choices={[
-            { value: "card", title: "all of the card" },
-            { value: "thing", title: `${row.title} alone` },
-            ...(row.addresses.length > 1
-              ? row.addresses.map((one) => ({
-                  value: scopeOf(one),
-                  title: `its ${titles[one.property] ?? one.property}`,
-                }))
-              : []),
-          ]}
-          onChoose={setScope}
-        />
-      )}
-      {here ? (
-        <GapFields key={`${here.from} ${scope}`} owner={owner} here={here} />
-      ) : (
+  const scopes = row && (
+    <ChoiceField
+      label="Chart of"
+      value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
+      choices={[
+        { value: "card", title: "all of the card" },
+        { value: "thing", title: `${row.title} alone` },
+        ...(row.addresses.length > 1
+          ? row.addresses.map((one) => ({ value: scopeOf(one), title: `its ${titles[one.property] ?? one.property}` }))
+          : []),
+      ]}
+      onChoose={setScope}
+    />
+  );
+  if (here === null)
+    return (
+      <>
+        {scopes}
         <Hint>Key a second pose on another frame: its timing is chosen here.</Hint>
-      )}
-      {here?.name !== undefined && (
+      </>
+    );
+  return (
+    <GapFields key={`${here.from} ${scope}`} here={here} scopes={scopes}>
+      {here.name !== undefined && (
         <TextField
           label="Card's name"
           value={here.name ?? ""}
           onWrite={(name) => void commit({ kind: "nameCard", shotId: shot.id, owner, frame: here.from, name })}
         />
       )}
-    </>
+      <Pace owner={owner} from={here.from} to={here.to} />
+    </GapFields>
   );
 }
 
@@ -75,22 +75,22 @@ const titles: Record<string, string> = {
   squash: "squash",
 };
 
-function GapFields({ owner, here }: { owner: string; here: GapHere }) {
+/**
+ * What is pressed most stands first and keeps its place whatever the chart is: one who puts a chart on and takes it back presses twice
+ * without looking.
+ */
+function GapFields({ here, scopes, children }: { here: GapHere; scopes: ReactNode; children: ReactNode }) {
   const frames = here.to - here.from;
   const [drawn, setDrawn] = useState<Gap | null>(null);
   const curve = useAnswer({ kind: "chart", gap: drawn ?? here.gap, frames });
-  const copied = useStore((state) => state.chart);
   const rate = useStore((state) => state.film?.frameRate ?? 24);
-  const { gap } = here;
-  const { change, put } = here;
-  const slow = gap.ease.kind === "slow" ? gap.ease : null;
+  const { gap, change, put } = here;
   return (
     <>
       <Heading>
         {here.many ? `${here.many} chosen gaps · shown is ` : "From "}
         {here.from} to {here.to} · {frames} frames · {(frames / rate).toFixed(2)} s
       </Heading>
-      <Pace owner={owner} from={here.from} to={here.to} />
       <ChartCurve
         gap={drawn ?? gap}
         curve={curve?.curve ?? []}
@@ -101,58 +101,14 @@ function GapFields({ owner, here }: { owner: string; here: GapHere }) {
           if (done && ease !== gap.ease) void commit(change({ ease, held: false }));
         }}
       />
-      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.75 }} role="group" aria-label="Chart">
-        {eases.map(({ title, ease }) => {
-          const same = !gap.held && isSame(ease, gap.ease);
-          return (
-            <Button
-              key={title}
-              variant={same ? "contained" : "outlined"}
-              aria-pressed={same}
-              onClick={() => void commit(change({ ease, held: false }))}
-            >
-              {title}
-            </Button>
-          );
-        })}
-        {gap.ease.kind === "drawn" ? (
-          <Button
-            variant={gap.held ? "outlined" : "contained"}
-            aria-pressed={!gap.held}
-            onClick={() => void commit(change({ held: false }))}
-          >
-            Drawn
-          </Button>
-        ) : (
-          <Button
-            title="The curve as it is gets points to draw it by"
-            variant="outlined"
-            onClick={() => void commit(change({ ease: drawnFrom(curve?.curve ?? []), held: false }))}
-          >
-            Draw
-          </Button>
-        )}
-        <Button
-          title="Past the pose, and settled there"
-          variant={slow?.overPercent && !gap.held ? "contained" : "outlined"}
-          aria-pressed={Boolean(slow?.overPercent) && !gap.held}
-          onClick={() => void commit(change({ ease: overshooting, held: false }))}
-        >
-          Overshoot
-        </Button>
-        <Button
-          variant={gap.held ? "contained" : "outlined"}
-          aria-pressed={gap.held ?? false}
-          title="The ease stays as it is for when the hold is lifted"
-          onClick={() => void commit(change({ held: !gap.held }))}
-        >
-          Hold
-        </Button>
-      </Box>
-      {slow && <Amounts ease={slow} change={change} />}
+      <ChartButtons here={here} curve={curve?.curve ?? []} />
+      {here.own && <Hint>These values have a chart of their own here; the card's is another.</Hint>}
+      {here.mixed && <Hint>Not all of these values have this chart; choosing one sets them all.</Hint>}
+      {scopes}
+      {gap.ease.kind === "slow" && <Amounts ease={gap.ease} change={change} />}
       {gap.ease.kind === "drawn" && <Corners ease={gap.ease} change={change} />}
       <NumberField
-        label="A new drawing every"
+        label="New drawing every"
         unit="fr."
         decimals={0}
         step={1}
@@ -162,25 +118,10 @@ function GapFields({ owner, here }: { owner: string; here: GapHere }) {
         edit={(every) => change({ every: Math.round(every) })}
       />
       <StaggerFields gap={gap} change={change} />
-      <KeptCharts gap={gap} onChoose={(chosen) => void commit(put({ ...chosen, held: false }))} />
-      <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", my: 0.75 }}>
-        <Button variant="outlined" onClick={async () => set({ chart: await here.newest() })}>
-          Copy this chart
-        </Button>
-        <Button
-          variant="outlined"
-          disabled={copied === null}
-          title={copied === null ? "Copy a chart first" : "It scales to this gap's length"}
-          onClick={() => copied && void commit(put(copied))}
-        >
-          Put it here
-        </Button>
-        <Button variant="outlined" onClick={() => void commit(put(plainGap))}>
-          As at first
-        </Button>
-      </Box>
-      {here.own && <Hint>These values have a chart of their own here; the card's is another.</Hint>}
-      {here.mixed && <Hint>Not all of these values have this chart; choosing one sets them all.</Hint>}
+      <Foldable title="Kept charts">
+        <KeptCharts gap={gap} onChoose={(chosen) => void commit(put({ ...chosen, held: false }))} />
+        {children}
+      </Foldable>
     </>
   );
 }

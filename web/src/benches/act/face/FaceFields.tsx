@@ -1,5 +1,4 @@
 import type { Puppet, Shot } from "../../../api/types";
-import { CommandButton } from "../../../commands/CommandButton";
 import { Foldable } from "../../../fields/Foldable";
 import { MouthFields } from "../sound/MouthFields";
 import { Blinks } from "./Blinks";
@@ -21,13 +20,6 @@ export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; f
       <Foldable title="Mouths" count={puppet.mouths?.shapes.length ?? 0}>
         <MouthFields puppet={puppet} />
       </Foldable>
-      <CommandButton
-        command="keep-expression"
-        says="Its dials and what its parts show, as an amount to be keyed"
-        sx={{ mt: 0.5 }}
-      >
-        Keep this expression
-      </CommandButton>
     </>
   );
 }
