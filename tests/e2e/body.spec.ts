@@ -42,8 +42,11 @@ test("a paw is pulled with the limb alone, and in the middle of the drag with th
   const before = { spine: await value(page, "bone-spine", "turn"), body: await value(page, "body", "shiftX") };
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
-  await page.mouse.move(from.x - 30, from.y);
-  await page.mouse.move(from.x - 60, from.y + 20);
+  // The same way on the stage, however large the picture is.
+  const stage = ((await page.getByTestId("picture").boundingBox())?.width ?? 0) / 1920;
+  const by = { x: -166 * stage, y: 55 * stage };
+  await page.mouse.move(from.x + by.x / 2, from.y);
+  await page.mouse.move(from.x + by.x, from.y + by.y);
   // While it lasts the weight is shown; the limb alone moves no body.
   await expect(balance(page)).toHaveAttribute("data-off", "0");
   expect(await value(page, "bone-spine", "turn")).toBe(before.spine);
@@ -64,7 +67,7 @@ test("a paw is pulled with the limb alone, and in the middle of the drag with th
   const keyed = film.shots[1].tracks.find((track: { address: { thing: string; property: string } }) => track.address.thing === "bone-spine" && track.address.property === "turn");
   expect(keyed.keys.some((key: { frame: number }) => key.frame === 64)).toBe(true);
   const now = await ring(page, "Paw, free side");
-  expect(Math.hypot(now.x - from.x + 60, now.y - from.y - 20)).toBeLessThan(2);
+  expect(Math.hypot(now.x - from.x - by.x, now.y - from.y - by.y)).toBeLessThan(2);
 
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   expect(await value(page, "body", "shiftX")).toBe(before.body);

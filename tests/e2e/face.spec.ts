@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { newFilm, oneEdit, open, Server } from "./server";
+import { newFilm, oneEdit, open, unfold, Server } from "./server";
 
 /** A face that the demo did not bring, cut out of paper: each eye is a ball and a lid that lies over it when it is shifted down. */
 const face = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
@@ -67,6 +67,7 @@ test("a blink of two lids goes on a dial by dragging them", async ({ page }) => 
   await go(page, "Act");
   await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
   await page.keyboard.press("Escape");
+  await unfold(page, "Blinks");
   await page.getByRole("combobox", { name: "Lid", exact: true }).selectOption({ label: "Dial 1" });
   await oneEdit(page, () => page.getByRole("button", { name: "Blink at 40" }).click());
   const { tracks } = (await server.film(id)).shots[0];

@@ -16,7 +16,8 @@ async function acting(page: Page) {
   await page.waitForFunction(() => window.fretsaw.state().atHand);
   await page.evaluate(() => window.fretsaw.setState({ frame: 50, castId: "bramble" }));
   await list(page).getByRole("button", { name: /^Spine/ }).first().click();
-  await expect(details(page).getByLabel("Turn, °")).toBeVisible();
+  // The whole body has a turn too.
+  await expect(details(page).getByRole("heading", { name: "Spine at frame 50" })).toBeVisible();
   await painted(page);
 }
 

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { oneEdit, open, painted, Server } from "./server";
+import { oneEdit, open, painted, unfold, Server } from "./server";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -83,6 +83,7 @@ test("a chart is dragged by its slopes and its ticks, goes past the pose by an a
   const { ticks } = await page.evaluate((gap) => window.fretsaw.ask({ kind: "chart", gap, frames: 240 }), await gap());
   expect(Math.max(...ticks)).toBeCloseTo(1.15, 3);
 
+  await unfold(page, "Kept charts");
   const name = details(page).getByRole("textbox", { name: "Keep as" });
   await name.fill("Snap");
   await oneEdit(page, () => name.press("Enter"));
@@ -112,6 +113,7 @@ test("a chart is chosen for one thing alone, and a thing is drawn on twos", asyn
   expect(own.map((track: { address: { thing: string } }) => track.address.thing)).toContain("bone-neck");
   expect(card(now)).toEqual(before);
 
+  await unfold(page, "Frames drawn");
   await oneEdit(page, () => details(page).getByRole("combobox", { name: "Neck", exact: true }).selectOption("twos"));
   expect((await shot()).steps).toEqual([{ owner: "bramble", thing: "bone-neck", every: 2 }]);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from "./test";
-import { kept, edits, oneEdit, open, painted, Server } from "./server";
+import { edits, kept, oneEdit, open, painted, unfold, Server } from "./server";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -95,6 +95,7 @@ test("a face: a blink, an expression by its amount, and a pad that turns the hea
     const thing = [...puppet.dials, ...film.kept].find((one: { name: string }) => one.name === name)?.id;
     return shotOf(film).tracks.find((track: { address: { thing: string; property: string } }) => track.address.thing === thing && track.address.property === property)?.keys ?? [];
   };
+  await unfold(page, "Blinks");
   await oneEdit(page, () => card.getByRole("button", { name: "Blink at 70" }).click());
   const lids = (await keysOf("Blink", "across")).filter(({ frame }) => frame >= 70 && frame <= 76);
   expect(lids.map(({ frame, value }) => [frame, value])).toEqual([
@@ -112,6 +113,7 @@ test("a face: a blink, an expression by its amount, and a pad that turns the hea
   await oneEdit(page, () => page.keyboard.press("Enter"));
   expect((await keysOf("Expression 1", "amount")).map(({ value }) => value)).toContain(40);
 
+  await unfold(page, "Face pad");
   await card.getByLabel("A pad moves").selectOption({ label: "Head turn" });
   const pad = card.getByRole("slider", { name: "Face of Bramble" });
   const box = await pad.boundingBox();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { oneEdit, open, painted, Server } from "./server";
+import { oneEdit, open, painted, unfold, Server } from "./server";
 
 const server = new Server();
 test.beforeAll(() => server.start());
@@ -14,6 +14,7 @@ test("two paws are paired by hand, and a pose is pasted left for right", async (
   await page.waitForFunction(() => window.fretsaw.state().atHand);
   await page.getByRole("searchbox", { name: "Find a row of keys by name" }).fill("paw");
   await bead(page, "Paw, lamp side", 64).click();
+  await unfold(page, "How it goes on");
   const other = page.getByRole("combobox", { name: "Mirrored with" });
   await other.scrollIntoViewIfNeeded();
   await oneEdit(page, () => other.selectOption("Paw, free side"));

@@ -116,9 +116,14 @@ export async function newFilm(page: Page): Promise<void> {
   await page.waitForFunction(() => window.fretsaw.state().film.name.startsWith("New film") && !window.fretsaw.state().filmsOpen);
 }
 
-/** Waits until the stage shows, fully painted, what the engine shows at this place, shot and frame. */
+/** Waits until the stage shows, fully painted, what the engine shows at this place, shot and frame, with its handles. */
 export async function painted(page: Page): Promise<void> {
-  await page.waitForFunction(() => window.fretsaw && document.documentElement.dataset.fine === window.fretsaw.shownMark());
+  await page.waitForFunction(
+    () =>
+      window.fretsaw &&
+      document.documentElement.dataset.fine === window.fretsaw.shownMark() &&
+      document.querySelector("[data-late=true]") === null,
+  );
 }
 
 /** Waits until everything that was done is kept. */
@@ -133,4 +138,10 @@ export async function oneEdit(page: Page, act: () => Promise<unknown>): Promise<
   const before = await edits(page);
   await act();
   await kept(page, before + 1);
+}
+
+/** Unfolds a section of the details, where it is folded away. */
+export async function unfold(page: Page, title: string): Promise<void> {
+  const heading = page.getByRole("complementary", { name: "Details" }).getByRole("button", { name: new RegExp(`^${title}`) });
+  if ((await heading.getAttribute("aria-expanded")) === "false") await heading.click();
 }

@@ -1,4 +1,4 @@
-import { edits, oneEdit, open, painted, Server } from "./server";
+import { edits, oneEdit, open, painted, unfold, Server } from "./server";
 import { expect, type Page, test } from "./test";
 import { wav } from "./wav.mjs";
 
@@ -99,6 +99,7 @@ test("a drag and a face device are performed while the shot runs, and kept with 
   await page.evaluate(() => window.fretsaw.setState({ castId: "bramble", frame: 10, chosen: null }));
   await painted(page);
   await oneEdit(page, () => page.evaluate(() => window.fretsaw.commit({ kind: "changeShot", shotId: "fog-horn", range: { from: 1, to: 58 } })));
+  await unfold(page, "Live take");
   await page.keyboard.press("Shift+Space");
   await expect(card.getByRole("button", { name: "Armed: a drag is performed" })).toBeVisible();
   const paw = page.locator('[data-handle="reach Paw, free side"]').first();

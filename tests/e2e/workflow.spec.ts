@@ -102,15 +102,16 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(boneTool).toHaveAttribute("aria-pressed", "true");
   await painted(page);
   await oneEdit(page, () => drag(page, at(255, 255), at(355, 255)));
-  await expect(page.locator('[data-handle="bone Bone 1"]')).toHaveCount(1);
+  await expect(page.locator('[data-handle="bone upper bone"]')).toHaveCount(1);
   await painted(page);
   await oneEdit(page, () => drag(page, at(355, 255), at(355, 340)));
   const chooseTool = page.getByRole("button", { name: "Choose", exact: true });
   await chooseTool.click();
-  await pick(page, "Bone 1");
+  // Each has taken the part that it was drawn on; one is let go, and rides again by hand.
+  await pick(page, "upper bone");
+  await oneEdit(page, () => page.getByRole("button", { name: "Let go" }).click());
   await oneEdit(page, () => page.getByLabel("Let ride").selectOption({ label: "upper" }));
-  await pick(page, "Bone 2");
-  await oneEdit(page, () => page.getByLabel("Let ride").selectOption({ label: "lower" }));
+  await pick(page, "lower bone");
   await oneEdit(page, () => page.getByRole("button", { name: "Make a reach" }).click());
   await pick(page, "Noggin");
   await page.getByRole("button", { name: "Drop a pin" }).click();
@@ -126,9 +127,9 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   // Try it: the goal leads the bones, and nothing is kept.
   await page.getByRole("button", { name: "Try it (nothing is keyed)" }).click();
   const before = await edits(page);
-  const goal = await middle(page, '[data-handle="reach Bone 2 reach"]');
+  const goal = await middle(page, '[data-handle="reach lower bone reach"]');
   await drag(page, goal, { x: goal.x - 60, y: goal.y - 60 });
-  await expect.poll(async () => (await middle(page, '[data-handle="reach Bone 2 reach"]')).x).toBeLessThan(goal.x - 50);
+  await expect.poll(async () => (await middle(page, '[data-handle="reach lower bone reach"]')).x).toBeLessThan(goal.x - 50);
   expect(await edits(page)).toBe(before);
   await chooseTool.click();
   puppet = (await server.film(id)).puppets[0];
@@ -143,7 +144,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await oneEdit(page, () => page.getByRole("button", { name: "Key the pose" }).click());
   await goToFrame(page, 25);
   await painted(page);
-  const hand = await middle(page, '[data-handle="reach Bone 2 reach"]');
+  const hand = await middle(page, '[data-handle="reach lower bone reach"]');
   await oneEdit(page, () => drag(page, hand, { x: hand.x - 40, y: hand.y - 90 }));
   const pin = await middle(page, '[data-handle="pin Crown"]');
   await oneEdit(page, () => drag(page, pin, { x: pin.x + 40, y: pin.y }));

@@ -11,6 +11,7 @@ import { App, openFirst } from "./App";
 import { useRoom } from "./fields/room";
 import { PictureOnly } from "./PictureOnly";
 import { hearAlong } from "./playing/sound";
+import { watchLeaving } from "./shell/leaving";
 import { Notices } from "./shell/Notices";
 import { tell } from "./state/film";
 import { makeTheme } from "./theme";
@@ -38,6 +39,7 @@ function Root() {
 const opening = pictureOnly ? Promise.resolve() : openFirst();
 
 hearAlong();
+watchLeaving();
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Acting;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Handling;
 using Fretsaw.Core.Lens;
 using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;
@@ -65,7 +66,9 @@ public static class Answering
             }
         }
 
-        return new ValuesAnswer(lines.ToImmutable());
+        return new ValuesAnswer(lines.ToImmutable(), Value(Properties.StretchX) is { } across && Value(Properties.StretchY) is { } down ? Math.Round(Resize.Size(across, down), 2) : null);
+
+        double? Value(PropertyInfo property) => slots.Find(new Address(q.Owner, q.Thing, property.Name)) is >= 0 and var slot ? frame.Values[slot] : null;
     }
 
     private static FitsAnswer Fits(Film film, FitsQuestion q)

@@ -84,7 +84,8 @@ public sealed record Fold(string Owner, string Part, ImmutableArray<double> Corn
 /// <param name="Corners">x y by x y; more than four where it is cut off before the lens.</param>
 public sealed record BoxHandle(string Thing, double Distance, double Sigma, ImmutableArray<double> Corners);
 
-public sealed record ValuesAnswer(ImmutableArray<ValueLine> Lines) : Answer;
+/// <param name="Size">Of what is stretched across and down, both in one, %; null for what is not.</param>
+public sealed record ValuesAnswer(ImmutableArray<ValueLine> Lines, double? Size = null) : Answer;
 
 /// <param name="Keyed">Has keys anywhere.</param>
 /// <param name="KeyedHere">Has a key at the asked frame.</param>

@@ -26,7 +26,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
     /// None for things of the same name. What comes from one thing comes to each of these; what comes from several comes to as many, one
     /// to one in their order.
     /// </summary>
-    public ImmutableArray<string> ToThings { get; init; } = [];
+    public ImmutableArray<string> ToThings { get; init => field = value.IsDefault ? [] : value; } = [];
 
     /// <summary>From the first frame to which a copy comes to the last, nothing stays of the rows to which they come.</summary>
     public bool Replaces { get; init; }

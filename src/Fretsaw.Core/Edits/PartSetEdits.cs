@@ -14,6 +14,9 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
     /// <summary>Another puppet that the copies go to; they leave behind what they have of this one's: carriers, mattes and bones.</summary>
     public string? Into { get; init; }
 
+    /// <summary>The copies are painted right over the frontmost of what they were made of; else over everything.</summary>
+    public bool OverOriginals { get; init; }
+
     public override string Title => Into is null ? "Duplicated parts" : "Copied parts to another puppet";
 
     protected internal override Film Change(Film film)
@@ -34,7 +37,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
             Kneads = [.. part.Kneads.Select(knead => knead with { Id = New(knead.Id) })],
             Forms = [.. part.Forms.Select(form => form with { Id = New(form.Id) })],
         }).Select(copy => Into is null ? copy : Alone(copy, ids.Select(New).ToHashSet(StringComparer.Ordinal)));
-        return film.WithPuppet(Into ?? PuppetId, p => p with { Parts = p.Parts.AddRange(copies) }) with { Drawings = film.Drawings.AddRange(drawings) };
+        return film.WithPuppet(Into ?? PuppetId, p => p with { Parts = p.Parts.InsertRange(OverOriginals && Into is null && copied.Count > 0 ? p.Parts.IndexOf(copied[^1]) + 1 : p.Parts.Length, copies) }) with { Drawings = film.Drawings.AddRange(drawings) };
     }
 
     private string New(string id) => Ids.With(id, Suffix);

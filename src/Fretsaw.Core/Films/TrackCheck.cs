@@ -162,6 +162,7 @@ internal static class TrackCheck
                 Range(slow.StartPercent, 0, 100, at, "slow start", "%");
                 Range(slow.StopPercent, 0, 100, at, "slow stop", "%");
                 Range(slow.OverPercent, 0, 100, at, "overshoot", "%");
+                Range(slow.SettlePercent, 0, 100, at, "settling", "%");
                 break;
             case Drawn drawn:
                 Check(drawn, at);

@@ -50,11 +50,35 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         var acted = new Sampler(film, shot, Owner);
         var edits = Times(film.FrameRate).Where(start => start >= 1 && start + Whole <= shot.Length)
             .SelectMany(start => At(start, lids, brow, acted)).ToList();
-        FilmException.ThrowIf(edits.Count == 0, "blink", "finds the eyes shut, or no room before the shot's end", "choose another frame");
+        if (edits.Count == 0)
+        {
+            throw WhyNot(film, shot, lids, acted);
+        }
+
         return new Together(To > From ? "Blinks at irregular times" : "A blink", edits);
     }
 
     private int Whole => Close + Hold + Open;
+
+    /// <summary>What keeps the eyes from blinking, and what would help.</summary>
+    private FilmException WhyNot(Film film, Films.Shot shot, List<Address> lids, Sampler acted)
+    {
+        if (To > From)
+        {
+            return new FilmException("blinks", $"find no room from {From} to {To}: lids move or are held shut there, or it is shorter than the {Whole} frames of one", "choose a longer stretch in which the eyes rest open, or let them come more often");
+        }
+
+        if (From + Whole > shot.Length)
+        {
+            return new FilmException("blink", $"takes {Whole} frames, and only {Math.Max(0, shot.Length - From)} come after frame {From}", $"begin it at {Math.Max(1, shot.Length - Whole)} or earlier, or give its stages fewer frames");
+        }
+
+        var lid = lids[0];
+        var name = Names.Of(film, shot, lid).Name;
+        return acted.At(lid, From) >= HeldFrom
+            ? new FilmException("blink", $"finds '{name}' {acted.At(lid, From):0} % shut at frame {From} already", "choose a frame where the eye is open")
+            : new FilmException("blink", $"finds '{name}' moving between {From} and {From + Whole}", "choose frames where the eye rests open");
+    }
 
     /// <summary>The starts. Apart by 40 to 160 % of the time asked for, by the seed, so that they look accidental.</summary>
     private List<int> Times(double frameRate)

@@ -13,7 +13,8 @@ namespace Fretsaw.Core.Handling;
 internal static class Changeover
 {
     /// <param name="now">What is keyed at the frame, every value that the change touches.</param>
-    public static IEnumerable<Edit> At(string shot, string owner, int frame, ImmutableArray<KeyValue> now, Func<View, double, Evaluator> frameAt)
+    /// <param name="after">How they go on from there to whatever is keyed later; null for not at all.</param>
+    public static IEnumerable<Edit> At(string shot, string owner, int frame, ImmutableArray<KeyValue> now, Func<View, double, Evaluator> frameAt, Gap? after = null)
     {
         ImmutableArray<Address> all = [.. now.Select(value => value.Address)];
         if (frame > 1)
@@ -37,7 +38,7 @@ internal static class Changeover
             yield return new RemoveKeys(shot, card.Frame, fresh);
         }
 
-        yield return new SetGap(shot, frame, Gap.Hold, all);
+        yield return new SetGap(shot, frame, after ?? Gap.Hold, all);
     }
 
     /// <summary>A key in the middle of a gap would be come to by the whole of its chart: what lies before it goes on by the piece that it had.</summary>

@@ -57,7 +57,7 @@ public enum GripKind
 }
 
 /// <summary>What a pointer took hold of.</summary>
-/// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out).</param>
+/// <param name="Thing">Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone the bone that it rides on, or the part that it takes ("" to find out).</param>
 /// <param name="Owner">Id of the puppet on the stage, for things of a puppet.</param>
 /// <param name="NewId">The id of what the gesture makes.</param>
 /// <param name="WholeBody">A goal, part or bone that is pulled takes the body along.</param>

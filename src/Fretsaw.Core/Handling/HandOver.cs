@@ -3,6 +3,7 @@ using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Handling;
 
@@ -33,7 +34,10 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         var choice = new KeyValue(AddressOf(handed, Properties.RidesOn)) { Choice = taker.Choice };
         ImmutableArray<KeyValue> now = [.. Values(frame, handed, inverse * world), .. Goals(cast, handed, taker, world), choice];
         List<Edit> edits = [.. handed.Loosened(puppet), .. taker.Allowed(puppet.Id, Shot, Owner, handed.Part), .. Outdated(shot, choice, now)];
-        edits.AddRange(Changeover.At(Shot, Owner, Frame, now, frameAt));
+
+        // What was let go is thrown by a later key of its place, and goes there eased; but keys of what takes it next are measured otherwise.
+        var isTakenNext = shot.Tracks.Find(choice.Address)?.AllKeys.Any(key => key.Frame > Frame) == true;
+        edits.AddRange(Changeover.At(Shot, Owner, Frame, now, frameAt, To == Address.Stand && !isTakenNext ? Gap.Both : null));
         return new Together(To == Address.Stand ? "Let it go" : taker.Choice == "" ? "Took hold of it again" : "Handed it over", edits);
     }
 

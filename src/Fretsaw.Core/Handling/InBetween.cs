@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Handling;
 

@@ -16,7 +16,10 @@ namespace Fretsaw.Core.Handling;
 /// <param name="NewId">New to what the film keeps.</param>
 public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string> Things, int From, int To, string NewId, string Name) : Wish
 {
-    /// <summary>As an expression: whatever was posed, but where the whole body is, and what it stands or rides on.</summary>
+    /// <summary>
+    /// As an expression. Of what is named, whatever was posed; else of what looks like a face: dials, forms, kneads, swaps, and parts that
+    /// carry nothing and hang on no bone, as brows and lids do. Where the whole body is, and what it stands or rides on, is no part of it.
+    /// </summary>
     public bool AsExpression { get; init; }
 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Of(film);
@@ -31,7 +34,8 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
         var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
         var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
         var chosen = Things.IsEmpty ? keyed : [.. Things.SelectMany(thing => ValuesOf(thing, keyed, tables))];
-        chosen = AsExpression ? [.. chosen.Where(IsLook)] : chosen;
+        var limbs = Things.IsEmpty ? LimbsOf(puppet) : [];
+        chosen = AsExpression ? [.. chosen.Where(address => IsLook(address) && (address.Property == Properties.Swap.Name || !limbs.Contains(address.Thing)))] : chosen;
         var way = AsExpression || From == To ? null : StandWay.Of(puppet, Owner, acted, From, To);
         if (way is not null && Things.IsEmpty && !chosen.Exists(address => address.Thing == Address.Body && way.On(address) is not null))
         {
@@ -55,6 +59,18 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
     /// <summary>Belongs to how a puppet looks, and not to where it is.</summary>
     private static bool IsLook(Address address) =>
         address.Thing != Address.Body && address.Property != Properties.Planted.Name && address.Property != Properties.RidesOn.Name;
+
+    /// <summary>What carries, or hangs on a bone, with the pins on it; bones and reaches.</summary>
+    private static HashSet<string> LimbsOf(Puppet puppet)
+    {
+        var bones = puppet.Bones.Select(bone => bone.Id).ToHashSet(StringComparer.Ordinal);
+        var carriers = puppet.Parts.Select(part => part.RidesOn).Concat(puppet.Bones.Select(bone => bone.RidesOn)).OfType<string>().ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. bones, .. puppet.Reaches.Select(reach => reach.Id),
+            .. puppet.Parts.Where(part => carriers.Contains(part.Id) || bones.Contains(part.RidesOn ?? "")).SelectMany(part => part.Pins.Select(pin => pin.Id).Prepend(part.Id)),
+        ];
+    }
 
     private IEnumerable<Address> ValuesOf(string thing, List<Address> keyed, Dictionary<string, ImmutableArray<PropertyInfo>> tables)
     {

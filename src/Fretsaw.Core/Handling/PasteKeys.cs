@@ -15,7 +15,7 @@ namespace Fretsaw.Core.Handling;
 public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string Shot, string Owner, int Frame) : Wish
 {
     /// <summary>The things that are chosen there.</summary>
-    public ImmutableArray<string> Things { get; init; } = [];
+    public ImmutableArray<string> Things { get; init => field = value.IsDefault ? [] : value; } = [];
 
     public Mirror? Mirror { get; init; }
 
@@ -61,8 +61,9 @@ public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string
         var rows = Rows(film);
         FilmException.ThrowIf(rows.Count == 0, "keys", "that were copied are not in the film any more", "copy them again");
 
-        // Copying has left what was copied chosen: then nothing else is meant.
+        // Copying has left what was copied chosen: then nothing else is meant. Nor is one thing meant to have what several had.
         var sources = rows.Keys.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
+        var isMeant = Things.Length > 1 || sources.Count == 1;
         var isChosenAlready = rows.Keys.All(address => address.Owner == Owner) && sources.SetEquals(Things);
 
         // A pose is pasted to another puppet to act it, and not to stand where the first one stands.
@@ -72,7 +73,7 @@ public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string
         {
             ToShot = Shot,
             ToOwner = Owner,
-            ToThings = isChosenAlready || (Things.Contains(Address.Body) && sources.Count > 1) ? [] : Things,
+            ToThings = isMeant && !isChosenAlready ? Things : [],
             Mirror = Mirror,
             Replaces = !Merges,
         };

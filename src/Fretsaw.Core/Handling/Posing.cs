@@ -11,6 +11,7 @@ internal static class Posing
     public static PoseDrag Begin(Gesture gesture, Evaluator stood)
     {
         var cast = Drag.FindCast(stood, gesture.Grip.Owner);
+        gesture = InHand(gesture, cast);
         var thing = gesture.Grip.Thing;
         var plane = stood.PlaneOf(cast, ShiftSpaces.NodeOf(cast, thing));
         return gesture.Grip.Kind switch
@@ -19,6 +20,24 @@ internal static class Posing
             GripKind.Turn => Turn(gesture, stood, cast, plane.FromStage * cast.ToStage),
             _ => Point(gesture, stood, plane.FromStage * ShiftSpaces.ToStage(cast, thing)),
         };
+    }
+
+    /// <summary>What goes with the hand: a bone that was let go is thrown as a whole, and one that a reach moves is pulled by its goal.</summary>
+    private static Gesture InHand(Gesture gesture, CastFrame cast)
+    {
+        var (puppet, grip) = (cast.Plan.Puppet, gesture.Grip);
+        if (grip.Kind != GripKind.Turn || puppet.Bones.FirstOrDefault(bone => bone.Id == grip.Thing) is not { } bone)
+        {
+            return gesture;
+        }
+
+        if (Handed.CarrierOf(puppet, bone) is { } carrier && cast.Plan.NodeOf[carrier.Id] is var node && cast.Skeleton.LooseOf(node) == node)
+        {
+            return gesture with { Grip = grip with { Kind = GripKind.Shift, Thing = carrier.Id } };
+        }
+
+        var reach = cast.Plan.Nodes[cast.Plan.NodeOf[bone.Id]].Reach;
+        return reach < 0 || grip.WholeBody ? gesture : gesture with { Grip = grip with { Kind = GripKind.Goal, Thing = cast.Plan.Reaches[reach].Reach.Id } };
     }
 
     /// <summary>

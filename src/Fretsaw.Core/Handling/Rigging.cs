@@ -37,7 +37,7 @@ internal static class Rigging
             case GripKind.NewPin:
                 return to => new AddPin(puppet.Id, grip.Thing, new Pin { Id = NewId(grip), Name = $"Pin {PinCount(puppet) + 1}", At = toPuppet.Map(to).Rounded() });
             case GripKind.NewBone:
-                return to => new AddBone(puppet.Id, NewBone(puppet, grip, from, toPuppet.Map(to).Rounded(), snap));
+                return to => NewBone(stood.Plan.Film, puppet, grip, from, toPuppet.Map(to).Rounded(), snap);
             case GripKind.Patch:
                 return to => RestDrag.Patch(puppet, grip.Thing, toPuppet.Map(to) - from);
             case GripKind.PatchRim:
@@ -70,18 +70,24 @@ internal static class Rigging
             : new Together("Changed a bone", [change, .. next.Select(other => new ChangeBone(puppet.Id, other.Id) { Start = end })]);
     }
 
-    private static Bone NewBone(Puppet puppet, Grip grip, Point start, Point end, double snap)
+    /// <summary>A bone that takes the part it is drawn on, where that is still free.</summary>
+    private static Edit NewBone(Film film, Puppet puppet, Grip grip, Point start, Point end, double snap)
     {
         var before = puppet.Bones.OrderBy(bone => (bone.End - start).Length).FirstOrDefault(bone => (bone.End - start).Length <= snap);
-        return new Bone
+        start = (before?.End ?? start).Rounded();
+        var under = BonesOnArt.Under(film, puppet, start, end, grip.Thing);
+        var carrier = puppet.Bones.Any(bone => bone.Id == grip.Thing) ? grip.Thing : BonesOnArt.CarrierOf([under]);
+        var bone = new Bone
         {
             Id = NewId(grip),
-            Name = $"Bone {puppet.Bones.Length + 1}",
-            Start = (before?.End ?? start).Rounded(),
+            Name = under is null ? $"Bone {puppet.Bones.Length + 1}" : $"{under.Name} bone",
+            Start = start,
             End = end,
-            RidesOn = before?.Id ?? (grip.Thing.Length > 0 ? grip.Thing : null),
+            RidesOn = before?.Id ?? carrier,
             KeepsArea = true,
         };
+        var drawn = new AddBone(puppet.Id, bone);
+        return under is null ? drawn : new Together(drawn.Title, [drawn, .. BonesOnArt.Take(puppet, [(bone, under)])]);
     }
 
     private static int PinCount(Puppet puppet) => puppet.Parts.Sum(part => part.Pins.Length);

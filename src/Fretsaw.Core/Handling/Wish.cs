@@ -34,6 +34,7 @@ namespace Fretsaw.Core.Handling;
 [JsonDerivedType(typeof(PutAtDistance), "putAtDistance")]
 [JsonDerivedType(typeof(PutStanding), "putStanding")]
 [JsonDerivedType(typeof(PutOnStage), "putOnStage")]
+[JsonDerivedType(typeof(DrawLimb), "drawLimb")]
 [JsonDerivedType(typeof(PasteKeys), "pasteKeys")]
 [JsonDerivedType(typeof(InBetween), "inBetween")]
 [JsonDerivedType(typeof(Resize), "resize")]
@@ -165,7 +166,7 @@ public sealed record PutStanding(string Shot, string Thing, int Frame, NewStand 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Standings.Put(film.Shots.Find(Shot, "shot"), Thing, Frame, To);
 }
 
-/// <summary>A puppet, put on a shot's stage at the picture plane: its feet low in the frame, two thirds of it tall at most.</summary>
+/// <summary>A puppet, put on a shot's stage at the picture plane: its feet low in the frame and planted there, two thirds of it tall at most.</summary>
 public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
 {
     private const double TallestPart = 0.66;
@@ -180,7 +181,7 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
         var puppet = film.Puppets.Find(Puppet, "puppet");
         var box = film.BoxOf(puppet);
         var scale = Math.Min(1, film.Height * TallestPart / Math.Max(1, box.Height));
-        return new AddThing(Shot, new Thing
+        var add = new AddThing(Shot, new Thing
         {
             Id = NewId,
             Name = puppet.Name,
@@ -194,6 +195,27 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
                 SizePercent = Math.Round(scale * 100, 2),
             },
         });
+        var planted = Feet(add.Apply(film));
+        return planted.IsEmpty ? add : new Together(add.Title, [add, new SetKeys(Shot, 1, planted, "Planted its feet")]);
+    }
+
+    /// <summary>Every chain that stands as it is drawn is held by the ground, so that the first pull on the body leaves it there.</summary>
+    private ImmutableArray<KeyValue> Feet(Film with)
+    {
+        var stood = new Evaluator(PlanCompiler.Compile(with, with.Shots.Find(Shot, "shot"), new RigCache()));
+        stood.Evaluate(1);
+        var cast = Drag.FindCast(stood, NewId);
+        var feet = StandingFeet.Of(stood, cast);
+        return
+        [
+            .. cast.Plan.Reaches.Where((_, i) => feet[i].Bears).SelectMany(reach => (KeyValue[])
+            [
+                new KeyValue(At(reach.Reach.Id, Properties.ShiftX), 0), new KeyValue(At(reach.Reach.Id, Properties.ShiftY), 0),
+                new KeyValue(At(reach.Reach.Id, Properties.Planted)) { Choice = Properties.OnStage },
+            ]),
+        ];
+
+        Address At(string reach, PropertyInfo property) => new(NewId, reach, property.Name);
     }
 
     private double Free(Film film)

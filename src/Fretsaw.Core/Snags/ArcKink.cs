@@ -32,6 +32,7 @@ internal sealed class ArcKink : IFrameCheck
 
     private readonly Plan plan;
     private readonly ThingFrame thing;
+    private readonly RigCache rigs;
     private readonly List<Control> controls;
 
     /// <summary>Something with keys of its own, and the last places of its point.</summary>
@@ -42,9 +43,9 @@ internal sealed class ArcKink : IFrameCheck
         public (double Turn, int Frame) Worst { get; set; }
     }
 
-    public ArcKink(Plan plan, ThingFrame thing)
+    public ArcKink(Plan plan, ThingFrame thing, RigCache rigs)
     {
-        (this.plan, this.thing) = (plan, thing);
+        (this.plan, this.thing, this.rigs) = (plan, thing, rigs);
         var owner = thing.Plan.Thing.Id;
         Inputs = new Inputs($"kink {owner}", [.. Inputs.OfPose(plan, thing.Plan)]);
         controls =
@@ -108,17 +109,52 @@ internal sealed class ArcKink : IFrameCheck
             FormattableString.Invariant($"The arc of {named.Name} has a kink at {frame}: it turns by {Math.Round(turn)}° from one frame to the next."), mend, says);
     });
 
-    private (Edit Mend, string Says) Mend(Control control, int frame, double turn)
+    /// <summary>The first of what could help that does: a path led smoothly, a stop at the turn, or both.</summary>
+    private (Edit? Mend, string? Says) Mend(Control control, int frame, double turn)
     {
         var path = control.Tracks.OfType<PlaceTrack>().FirstOrDefault(track => track.Keys.Any(key => key.Frame == frame));
-        if (path is not null && turn < Back)
+        List<Edit> smooth = path is null || turn >= Back ? [] :
+        [
+            new ShapePiece(plan.Shot.Id, path.Address, path.Keys.Last(key => key.Frame < frame).Frame, PathShape.Smooth), new ShapePiece(plan.Shot.Id, path.Address, frame, PathShape.Smooth),
+        ];
+        List<Edit> slow = [.. control.Tracks.Where(track => track.AllKeys.Any(key => key.Frame == frame)).SelectMany(track => Easing.Through(plan.Shot, track, frame))];
+        (Together Edit, string Says)[] helps =
+        [
+            (new Together("Led the arc through smoothly", smooth), "Lead it through smoothly"), (new Together("Slowed into the turn and out of it", slow), "Slow into it and out of it"),
+            (new Together("Led the arc through smoothly and slowly", [.. smooth, .. slow]), "Lead it through smoothly and slowly"),
+        ];
+        var found = Array.Find(helps, help => help.Edit.Edits.Count > 0 && Mends(help.Edit, control.Thing, frame));
+        return (found.Edit, found.Says);
+    }
+
+    private bool Mends(Edit edit, string control, int frame)
+    {
+        var film = edit.Apply(plan.Film);
+        var after = new Evaluator(PlanCompiler.Compile(film, film.Shots.Find(plan.Shot.Id, "shot"), rigs));
+        after.EvaluateStage(frame);
+        var now = after.Find(thing.Plan.Thing.Id)!;
+        var places = new Queue<Point>();
+        for (var number = Math.Max(1, frame - Window); number <= frame + Window; number++)
         {
-            var before = path.Keys.Last(key => key.Frame < frame).Frame;
-            return (new Together("Led the arc through smoothly", [
-                new ShapePiece(plan.Shot.Id, path.Address, before, PathShape.Smooth), new ShapePiece(plan.Shot.Id, path.Address, frame, PathShape.Smooth)]), "Lead it through smoothly");
+            after.EvaluateStage(number);
+            after.Pose(now);
+            if (Tracing.OnStage(now, control) is not { } place)
+            {
+                return false;
+            }
+
+            places.Enqueue(place);
+            if (places.Count > Window)
+            {
+                places.Dequeue();
+            }
+
+            if (places.Count == Window && KinkOf([.. places]) > 0)
+            {
+                return false;
+            }
         }
 
-        var edits = control.Tracks.Where(track => track.AllKeys.Any(key => key.Frame == frame)).SelectMany(track => Easing.Through(plan.Shot, track, frame)).ToList();
-        return (new Together("Slowed into the turn and out of it", edits), "Slow into it and out of it");
+        return true;
     }
 }

@@ -13,7 +13,7 @@ internal static class Easing
         var cards = TrackRuns.CardsOf(shot, track.Address);
         if (track.AllKeys.LastOrDefault(key => key.Frame < frame) is { } before)
         {
-            yield return Set(before, slow => slow with { StopPercent = 100, OverPercent = 0 });
+            yield return Set(before, slow => slow with { StopPercent = 100, OverPercent = 0, SettlePercent = 0 });
         }
 
         yield return Set(track.AllKeys.First(key => key.Frame == frame), slow => slow with { StartPercent = 100 });

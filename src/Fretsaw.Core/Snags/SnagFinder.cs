@@ -116,7 +116,7 @@ public sealed class SnagFinder(RigCache rigs)
                 yield return new FlippedMesh(plan, thing);
             }
 
-            yield return new ArcKink(plan, thing);
+            yield return new ArcKink(plan, thing, rigs);
             yield return new Overstretched(plan, thing);
             if (FlippedBend.Concerns(thing))
             {

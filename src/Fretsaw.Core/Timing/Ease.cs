@@ -21,6 +21,10 @@ public sealed record Slow(double StartPercent, double StopPercent) : Ease
     /// <summary>How far it goes past the end before it settles there, % of the way, [0, 100].</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public double OverPercent { get; init; }
+
+    /// <summary>How much it slows into the end when it comes back from past it, %, [0, 100]; at 0 it stops there dead.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double SettlePercent { get; init; }
 }
 
 /// <summary>A curve through points.</summary>

@@ -12,6 +12,9 @@ public sealed class GapCurve
     private const double FullStart = 0.42;
     private const double FullStop = 0.58;
 
+    /// <summary>What goes past by less, %, has nothing to settle from.</summary>
+    private const double LeastOver = 0.01;
+
     /// <summary>Points of a drawn ease, and how far apart they are at least, of the time.</summary>
     private const int MostPoints = 190;
     private const double LeastApart = 1e-6;
@@ -19,6 +22,7 @@ public sealed class GapCurve
     private readonly Gap gap;
     private readonly bool even;
     private readonly CubicBezierEasing easing;
+    private readonly Settling? settling;
     private readonly MonotoneCurve? drawn;
     private readonly StaggerWalk? walk;
 
@@ -29,8 +33,9 @@ public sealed class GapCurve
         if (gap.Ease is Slow slow)
         {
             even = slow is { StartPercent: 0, StopPercent: 0, OverPercent: 0 };
-            easing = new CubicBezierEasing(
-                FullStart * (slow.StartPercent / 100), 0, 1 + ((FullStop - 1) * (slow.StopPercent / 100)), Overshoot.HandleFor(slow.OverPercent / 100));
+            var handle = Overshoot.HandleFor(slow.OverPercent / 100);
+            easing = new CubicBezierEasing(FullStart * (slow.StartPercent / 100), 0, 1 + ((FullStop - 1) * (slow.StopPercent / 100)), handle);
+            settling = slow is { OverPercent: >= LeastOver, SettlePercent: > 0 } ? new Settling(easing, handle, slow.OverPercent / 100, slow.SettlePercent / 100) : null;
         }
         else if (gap.Ease is Drawn { Points: var points, Smooth: var smooth })
         {
@@ -79,7 +84,7 @@ public sealed class GapCurve
 
     /// <summary>The part of the way by the ease alone: without hold, step and stagger.</summary>
     /// <param name="x">Part of the time, clamped to [0, 1].</param>
-    public double Eased(double x) => drawn?.At(x) ?? (even ? Math.Clamp(x, 0, 1) : easing.Progress(x));
+    public double Eased(double x) => drawn?.At(x) ?? (even ? Math.Clamp(x, 0, 1) : settling?.At(Math.Clamp(x, 0, 1)) ?? easing.Progress(x));
 
     /// <summary>The first frames of a gap as a gap of their own: at each of them as much of the way is gone as before.</summary>
     /// <param name="length">Frames of the whole gap.</param>
@@ -105,7 +110,7 @@ public sealed class GapCurve
     {
         const int Points = 190;
         var points = new List<Point>();
-        foreach (var at in Enumerable.Range(1, Points - 1).Select(i => (double)i / Points).Select(s => drawn is null && !even ? easing.On(s) : new Point(s, Eased(s))))
+        foreach (var at in Enumerable.Range(1, Points - 1).Select(i => (double)i / Points).Select(s => drawn is null && !even ? settling?.On(s) ?? easing.On(s) : new Point(s, Eased(s))))
         {
             if (at.X > (points.Count > 0 ? points[^1].X : 0) + LeastApart && at.X < 1 - LeastApart)
             {

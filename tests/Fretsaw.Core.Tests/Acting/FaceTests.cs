@@ -43,14 +43,14 @@ public class FaceTests
             TestFilm.Keyed("brows", "across", (1, 60)), TestFilm.Keyed("neck", "turn", (1, 9)), TestFilm.Chosen("mouth", "swap", (1, "grin")), TestFilm.Keyed("head", "turn", (1, 12)),
             TestFilm.Keyed("body", "turn", (1, 3)));
         var face = Keep();
-        Assert.Equal(["brows", "head", "mouth", "neck"], face.Controls.Select(control => control.Thing).Order());
-        Assert.Equal(["head"], Keep("head").Controls.Select(control => control.Thing));
+        Assert.Equal(["brows", "head", "mouth"], face.Controls.Select(control => control.Thing).Order());
+        Assert.Equal(["head", "neck"], Keep("head", "neck").Controls.Select(control => control.Thing).Order());
         Assert.Throws<FilmException>(() => Keep(Address.Body));
 
         // What was turned comes back by its amount.
         var used = film with { Kept = [face], Shots = [film.Shots[0] with { Cards = [], Tracks = [TestFilm.Keyed("worried", "amount", (1, 50))] }] };
         Assert.Equal(6 + (0.5 * 60 / 100 * 20), TestFilm.At(used, 1).Driven("head", "turn"), 1e-9);
-        Assert.Equal(4.5, TestFilm.At(used, 1).Driven("neck", "turn"), 1e-9);
+        Assert.Equal(0, TestFilm.At(used, 1).Driven("neck", "turn"));
 
         Kept Keep(params string[] things) =>
             KeptFilm.Kept(film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, [.. things], 1, 1, "worried", "Worried") { AsExpression = true }).Kept[0];

@@ -27,6 +27,7 @@ internal static class EditSamples
         new MovePart("pup", "pinned", 3),
         new RedrawPuppet("pup", [Fresh], [new Redrawn("bent", "fresh")], []),
         new DuplicateParts("pup", ["pinned"], new Point(10, 0), "2"),
+        new DuplicateParts("pup", ["pinned"], new Point(10, 0), "3") { OverOriginals = true },
         new Recolour("pup", ["mouth"], new Colour(9, 9, 9), new Colour(200, 9, 9), "red"),
         new AddPart("pup", TestFilm.Part("new", "fresh"), [Fresh], 1),
         new RemovePart("pup", "mouth"),

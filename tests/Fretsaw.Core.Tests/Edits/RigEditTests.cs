@@ -121,6 +121,7 @@ public class RigEditTests
         var pinned = Do(Start, new AddPin("pup", "two", new Pin { Id = "pin", Name = "Pin", At = new Point(20, 20) }));
         var after = Do(pinned, new DuplicateParts("pup", ["one"], new Point(0, 100), "c1"));
         Assert.Equal(["one", "two", "three", "one-c1", "two-c1"], after.Puppets[0].Parts.Select(part => part.Id));
+        Assert.Equal(["one", "two", "one-c1", "two-c1", "three"], Do(pinned, new DuplicateParts("pup", ["one"], new Point(0, 100), "c1") { OverOriginals = true }).Puppets[0].Parts.Select(part => part.Id));
         Assert.Equal("one-c1", Part(after, "two-c1").RidesOn);
         Assert.Equal(new Point(20, 120), Part(after, "two-c1").Pins[0].At);
         Assert.Equal(100, after.Drawings.First(drawing => drawing.Id == "d1-c1").Bounds.Y);

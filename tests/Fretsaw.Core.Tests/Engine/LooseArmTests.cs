@@ -3,6 +3,7 @@ using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
+using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
@@ -36,6 +37,37 @@ public class LooseArmTests
     }
 
     private static void Same(Point[] one, Point[] other, double within) => Assert.All(one.Zip(other), pair => Assert.InRange((pair.First - pair.Second).Length, 0, within));
+
+    /// <summary>What was let go is thrown by the bone itself, and comes there eased and not at a leap.</summary>
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void An_arm_that_was_let_go_stays_in_the_hand(bool reaches)
+    {
+        var off = Handed(Armed(reaches), 15, Address.Stand);
+        var session = new Session(off);
+        var from = session.FrameAt(new View(TestFilm.ShotId), 35).Things[0].ToPicture.Map(new Point(10, 0));
+        session.Begin(new Gesture(new View(TestFilm.ShotId), 35, new Grip(GripKind.Turn, "upper", TestFilm.Owner), from));
+        session.Move(from + new Point(300, -120));
+        var thrown = session.End()!.Apply(off);
+        var (before, now) = (Hand(off, 35), Hand(thrown, 35));
+        var scale = TestFilm.At(off, 35).Things[0].ToPicture.Magnification(from);
+        Assert.All(before.Zip(now), pair => Assert.Equal(new Point(300, -120).Length / scale, (pair.Second - pair.First).Length, 0.5));
+        Same(Hand(off, 15), Hand(thrown, 15), 0.1);
+        Assert.True((Hand(thrown, 16)[0] - Hand(thrown, 15)[0]).Length < 0.2 * (Hand(thrown, 35)[0] - Hand(thrown, 15)[0]).Length);
+    }
+
+    [Fact]
+    public void A_bone_that_a_reach_moves_is_pulled_by_its_goal()
+    {
+        var film = Armed(reaches: true);
+        var session = new Session(film);
+        session.Begin(new Gesture(new View(TestFilm.ShotId), 1, new Grip(GripKind.Turn, "lower", TestFilm.Owner), new Point(150, 0)));
+        session.Move(new Point(140, 30));
+        var keyed = Assert.IsType<SetKeys>(session.End());
+        Assert.All(keyed.Values, value => Assert.Equal("goal", value.Address.Thing));
+        Assert.True((Hand(keyed.Apply(film), 1)[2] - Hand(film, 1)[2]).Length > 5);
+    }
 
     [Theory]
     [InlineData(true)]

@@ -51,7 +51,7 @@ internal static class FullFilm
                     Loudness = Readings.Write([-80, -20, -6]), Words = "Evening", Timed = [new TimedSound(0.1, "iː"), new TimedSound(0.3, "v"), new TimedSound(0.5, "")],
                 },
             ],
-            Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12 } } }],
+            Charts = [new KeptChart { Id = "chart", Name = "Kept", Gap = new Gap { Ease = new Slow(20, 80) { OverPercent = 12, SettlePercent = 40 } } }],
         };
         FilmCheck.Check(film);
         return film;

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using CsCheck;
 using Fretsaw.Core.Asking;
 using Fretsaw.Core.Edits;

@@ -1,4 +1,5 @@
 using Fretsaw.Core.Edits;
+using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Handling;
@@ -37,5 +38,6 @@ internal static class WishSamples
         new PasteKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], "s", "use", 20) { Things = ["low"], Mirror = Mirror.InPlace, Merges = true, Cut = true },
         new InBetween("s", "use", ["up"], 4, 30),
         new Resize("s", "use", "mouth", 9, 150),
+        new DrawLimb(new View(Puppet: "pup"), [new Point(400, 300), new Point(440, 400), new Point(400, 500)], "limb") { Part = "shape" },
     ];
 }

@@ -1,3 +1,4 @@
+using CsCheck;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -57,6 +58,20 @@ public class ArcKinkTests
         Assert.InRange(snag.Amount, 170, 180);
         Assert.Empty(Of(TestFilm.Made(film, snag.Mend!), "kink"));
     }
+
+    /// <summary>Whatever the arc is, a mend that is offered leaves no kink at that frame.</summary>
+    [Fact]
+    public void A_mend_that_is_offered_mends() => Gen.Select(Gen.Double[-300, 300], Gen.Double[-300, 300], Gen.Int[2, 14], Gen.Int[2, 14]).Array[2, 5].Sample(steps =>
+    {
+        List<(int Frame, double X, double Y)> places = [(1, 0, 0)];
+        foreach (var (x, y, frames, _) in steps)
+        {
+            places.Add((places[^1].Frame + frames, places[^1].X + x, places[^1].Y + y));
+        }
+
+        var film = OnPath([.. places]);
+        return Of(film, "kink").TrueForAll(snag => snag.Mend is null || Of(TestFilm.Made(film, snag.Mend), "kink").TrueForAll(left => left.Frame != snag.Frame));
+    }, iter: 40);
 
     [Fact]
     public void A_stagger_to_and_fro_is_no_kink()

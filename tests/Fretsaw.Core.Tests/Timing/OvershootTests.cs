@@ -6,7 +6,7 @@ namespace Fretsaw.Core.Tests;
 /// <summary>Past the end by an amount, and settled there.</summary>
 public class OvershootTests
 {
-    private static readonly Gen<Slow> Slows = Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[0, 100], (start, stop, over) => new Slow(start, stop) { OverPercent = over });
+    private static readonly Gen<Slow> Slows = Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[0, 100], Gen.OneOf(Gen.Const(0.0), Gen.Double[0, 100]), (start, stop, over, settle) => new Slow(start, stop) { OverPercent = over, SettlePercent = settle });
 
     [Fact]
     public void It_goes_past_by_just_the_amount() => Slows.Sample(slow =>
@@ -15,6 +15,22 @@ public class OvershootTests
         var highest = Enumerable.Range(0, 20001).Max(i => curve.Eased(i / 20000.0));
         return Math.Abs(highest - 1 - (slow.OverPercent / 100)) < 1e-4;
     }, iter: 40);
+
+    /// <summary>Fully settled it comes to rest; with nothing of it it stops dead, as it did before there was any.</summary>
+    [Fact]
+    public void Settled_it_slows_into_the_end() => Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Gen.Double[5, 100]).Sample((start, stop, over) =>
+    {
+        double Last(double settle) => new GapCurve(Gap.Even with { Ease = new Slow(start, stop) { OverPercent = over, SettlePercent = settle } }).Eased(1 - 1e-4);
+        return Last(100) - 1 < 1e-3 * over / 100 && Last(100) >= 1 && Last(0) >= Last(50) && Last(50) >= Last(100);
+    });
+
+    [Fact]
+    public void It_has_no_leap_where_it_turns_back() => Slows.Sample(slow =>
+    {
+        var curve = new GapCurve(Gap.Even with { Ease = slow });
+        var steps = Enumerable.Range(0, 4000).Select(i => Math.Abs(curve.Eased((i + 1) / 4000.0) - curve.Eased(i / 4000.0)));
+        return slow.SettlePercent < 50 || steps.Max() < 0.05;
+    }, iter: 60);
 
     [Fact]
     public void Its_ends_are_exact_and_it_never_starts_backwards() => Slows.Sample(slow =>

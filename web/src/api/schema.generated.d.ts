@@ -2113,7 +2113,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerTakeAnswer"] | components["schemas"]["AnswerFitsAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerTakeAnswer"] | components["schemas"]["AnswerFitsAnswer"] | components["schemas"]["AnswerPasteAnswer"];
         /** @description Places in picture pixels. */
         AnswerArcAnswer: {
             /** @enum {string} */
@@ -2255,6 +2255,11 @@ export interface components {
             /** @description Of what goes so fast. */
             name: string;
         };
+        AnswerPasteAnswer: {
+            /** @enum {string} */
+            kind: "paste";
+            pasted: components["schemas"]["Pasted"];
+        };
         AnswerShakeAnswer: {
             /** @enum {string} */
             kind: "shake";
@@ -2313,6 +2318,11 @@ export interface components {
             /** @enum {string} */
             kind: "values";
             lines: components["schemas"]["ValueLine"][];
+            /**
+             * Format: double
+             * @description Of what is stretched across and down, both in one, %; null for what is not.
+             */
+            size?: null | number;
         };
         /** @description A mesh coloured by the weight of a bone. */
         AnswerWeightsAnswer: {
@@ -2645,6 +2655,11 @@ export interface components {
              * @description How far it goes past the end before it settles there, % of the way, [0, 100].
              */
             overPercent?: number;
+            /**
+             * Format: double
+             * @description How much it slows into the end when it comes back from past it, %, [0, 100]; at 0 it stops there dead.
+             */
+            settlePercent?: number;
         };
         /**
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
@@ -3018,7 +3033,7 @@ export interface components {
         };
         /**
          * @description Puts copies of chosen keys where the first of them comes to a frame: on the same things, on those of another puppet that have the
-         *     same names, or, from one row, on another row. What stands there is replaced; what has no such value is left out.
+         *     same names, or on things that are named. A key at the very frame is replaced; what has no such value is left out.
          */
         EditCopyKeys: {
             /** @enum {string} */
@@ -3036,6 +3051,9 @@ export interface components {
             toOwner?: null | string;
             /** @description Null for things of the same name; else everything comes to this one. */
             toThing?: null | string;
+            toThings: string[];
+            /** @description From the first frame to which a copy comes to the last, nothing stays of the rows to which they come. */
+            replaces: boolean;
             mirror?: null | components["schemas"]["Mirror"];
             /**
              * Format: int32
@@ -3084,6 +3102,8 @@ export interface components {
             suffix: string;
             /** @description Another puppet that the copies go to; they leave behind what they have of this one's: carriers, mattes and bones. */
             into?: null | string;
+            /** @description The copies are painted right over the frontmost of what they were made of; else over everything. */
+            overOriginals: boolean;
             title?: null | string;
         };
         /**
@@ -4111,7 +4131,7 @@ export interface components {
         /** @description What a pointer took hold of. */
         Grip: {
             kind: components["schemas"]["GripKind"];
-            /** @description Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone what it rides on ("" to find out). */
+            /** @description Id of the part, bone, pin, reach, stiff patch, form or thing on the stage; for NewPin the part, for NewBone the bone that it rides on, or the part that it takes ("" to find out). */
             thing: string;
             /** @description Id of the puppet on the stage, for things of a puppet. */
             owner?: null | string;
@@ -5003,6 +5023,48 @@ export interface components {
         /** @enum {unknown} */
         PartFeature: "Matte" | "Mesh" | "Bend" | "Limb" | "Sway" | "FollowThrough" | null;
         /**
+         * @description Keys that were copied or cut come to a frame: on what is chosen, else on the same things, or on those of another puppet that have the
+         *     same names. Between their first frame and their last nothing else stays on those rows.
+         */
+        PasteKeys: {
+            /** @description Id of the shot that the keys come from. */
+            from: string;
+            /** @description What was copied, of From. */
+            chosen: components["schemas"]["Beads"][];
+            shot: string;
+            /** @description Whose keys they become. */
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description The things that are chosen there. */
+            things: string[];
+            mirror?: null | components["schemas"]["Mirror"];
+            /** @description What stands between them stays. */
+            merges: boolean;
+            /** @description They were cut: once they are there, they are no more where they came from. */
+            cut: boolean;
+        };
+        /** @description What pasting does. */
+        Pasted: {
+            /**
+             * Format: int32
+             * @description That come.
+             */
+            keys: number;
+            /**
+             * Format: int32
+             * @description Things they come to.
+             */
+            rows: number;
+            /**
+             * Format: int32
+             * @description Keys that go for them.
+             */
+            replaced: number;
+            /** @description What has no like there, by name. */
+            lost: string[];
+        };
+        /**
          * @description How the two handles of a place keep to each other when one is dragged.
          * @enum {unknown}
          */
@@ -5272,7 +5334,7 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionTakeQuestion"] | components["schemas"]["QuestionFitsQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionTakeQuestion"] | components["schemas"]["QuestionFitsQuestion"] | components["schemas"]["QuestionPasteQuestion"];
         /** @description The path of something through the picture, as the lens of one frame sees it. */
         QuestionArcQuestion: {
             /** @enum {string} */
@@ -5400,6 +5462,12 @@ export interface components {
             from: number;
             /** Format: int32 */
             to: number;
+        };
+        /** @description What would come of pasting keys. */
+        QuestionPasteQuestion: {
+            /** @enum {string} */
+            kind: "paste";
+            paste: components["schemas"]["PasteKeys"];
         };
         QuestionShakeQuestion: {
             /** @enum {string} */
@@ -5625,7 +5693,17 @@ export interface components {
             triangles: number[];
         };
         /** @description Where chosen keys go in time. */
-        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingExchange"] | components["schemas"]["RetimingEvenly"] | components["schemas"]["RetimingScatter"];
+        Retiming: components["schemas"]["RetimingShift"] | components["schemas"]["RetimingStretch"] | components["schemas"]["RetimingReverse"] | components["schemas"]["RetimingExchange"] | components["schemas"]["RetimingEvenly"] | components["schemas"]["RetimingScatter"] | components["schemas"]["RetimingDelay"];
+        /** @description Each row so many frames later than the one above it, so that what hangs on follows what leads; earlier when below 0. */
+        RetimingDelay: {
+            /** @enum {string} */
+            kind: "delay";
+            /**
+             * Format: int32
+             * @description Frames a row, [−1000, 1000]. No row goes before frame 1.
+             */
+            by: number;
+        };
         /** @description As many frames from each chosen frame to the next; the first and the last stay. */
         RetimingEvenly: {
             /** @enum {string} */
@@ -6351,7 +6429,7 @@ export interface components {
          * @description A change that a person asks for in their own terms and that takes the core to work out: a wish becomes one edit,
          *     which then goes the way of every edit.
          */
-        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishKeepTake"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"];
+        Wish: components["schemas"]["WishKeyPose"] | components["schemas"]["WishBackToRest"] | components["schemas"]["WishSetMark"] | components["schemas"]["WishFocusOn"] | components["schemas"]["WishMakeReach"] | components["schemas"]["WishPlantReach"] | components["schemas"]["WishHandOver"] | components["schemas"]["WishSquash"] | components["schemas"]["WishKeepActing"] | components["schemas"]["WishBlink"] | components["schemas"]["WishMoveFace"] | components["schemas"]["WishFillCues"] | components["schemas"]["WishKeepTake"] | components["schemas"]["WishMeshOf"] | components["schemas"]["WishMakeLimb"] | components["schemas"]["WishGatherSwaps"] | components["schemas"]["WishGatherForms"] | components["schemas"]["WishSetStation"] | components["schemas"]["WishMakeHeadTurn"] | components["schemas"]["WishKeyStand"] | components["schemas"]["WishPutAtDistance"] | components["schemas"]["WishPutStanding"] | components["schemas"]["WishPutOnStage"] | components["schemas"]["WishDrawLimb"] | components["schemas"]["WishPasteKeys"] | components["schemas"]["WishInBetween"] | components["schemas"]["WishResize"];
         /** @description Keys things, or with none named the whole puppet, as they stand at rest. */
         WishBackToRest: {
             /** @enum {string} */
@@ -6406,6 +6484,22 @@ export interface components {
              * @description How far it goes while the eye is shut, in its own unit.
              */
             browBy: number;
+        };
+        /**
+         * @description A limb, joint by joint: its bones, which take the parts that they are drawn on, limits by which its middle joints bend the way they
+         *     are drawn and no other, and a reach to its end.
+         */
+        WishDrawLimb: {
+            /** @enum {string} */
+            kind: "drawLimb";
+            /** @description Of the puppet on the bench. */
+            view: components["schemas"]["View"];
+            /** @description From the root to the end, picture pixels; 3 to 12. */
+            joints: components["schemas"]["Point"][];
+            /** @description The bones and the reach are named by it. */
+            newId: string;
+            /** @description Id of the part that is chosen, which is taken before others that lie there. */
+            part?: null | string;
         };
         /** @description First mouth cues for all that is heard of a sound: by the sounds of speech that are known of it, or by its loudness. */
         WishFillCues: {
@@ -6464,6 +6558,25 @@ export interface components {
             to: string;
         };
         /**
+         * @description A breakdown: what is keyed before this frame and after it is keyed here, so far from the one towards the other. What has no key on one
+         *     of its sides is left alone.
+         */
+        WishInBetween: {
+            /** @enum {string} */
+            kind: "inBetween";
+            shot: string;
+            owner: string;
+            /** @description None for all of the owner but where it stands. */
+            things: string[];
+            /** Format: int32 */
+            frame: number;
+            /**
+             * Format: double
+             * @description 0 for the pose before, 100 for the one after; beyond either, [−100, 200].
+             */
+            percent: number;
+        };
+        /**
          * @description Keeps what a puppet does from one frame to another under a name: as a pose where the two are one, else as an action. What is kept is
          *     what is seen, from keys and from placed actions.
          */
@@ -6481,7 +6594,10 @@ export interface components {
             /** @description New to what the film keeps. */
             newId: string;
             name: string;
-            /** @description As an expression: of dials, forms, kneads and what parts show, and of nothing else. */
+            /**
+             * @description As an expression. Of what is named, whatever was posed; else of what looks like a face: dials, forms, kneads, swaps, and parts that
+             *     carry nothing and hang on no bone, as brows and lids do. Where the whole body is, and what it stands or rides on, is no part of it.
+             */
             asExpression: boolean;
         };
         /**
@@ -6599,6 +6715,30 @@ export interface components {
             at: components["schemas"]["Point"];
         };
         /**
+         * @description Keys that were copied or cut come to a frame: on what is chosen, else on the same things, or on those of another puppet that have the
+         *     same names. Between their first frame and their last nothing else stays on those rows.
+         */
+        WishPasteKeys: {
+            /** @enum {string} */
+            kind: "pasteKeys";
+            /** @description Id of the shot that the keys come from. */
+            from: string;
+            /** @description What was copied, of From. */
+            chosen: components["schemas"]["Beads"][];
+            shot: string;
+            /** @description Whose keys they become. */
+            owner: string;
+            /** Format: int32 */
+            frame: number;
+            /** @description The things that are chosen there. */
+            things: string[];
+            mirror?: null | components["schemas"]["Mirror"];
+            /** @description What stands between them stays. */
+            merges: boolean;
+            /** @description They were cut: once they are there, they are no more where they came from. */
+            cut: boolean;
+        };
+        /**
          * @description Plants a goal on the ground where it stands at a frame, or lifts it off again. The shift is keyed along, so that nothing
          *     jumps: a planted goal's shift is measured on the stage, a free one's from the body.
          */
@@ -6624,7 +6764,7 @@ export interface components {
             metres: number;
             keepSize: boolean;
         };
-        /** @description A puppet, put on a shot's stage at the picture plane: its feet low in the frame, two thirds of it tall at most. */
+        /** @description A puppet, put on a shot's stage at the picture plane: its feet low in the frame and planted there, two thirds of it tall at most. */
         WishPutOnStage: {
             /** @enum {string} */
             kind: "putOnStage";
@@ -6641,6 +6781,23 @@ export interface components {
             /** Format: int32 */
             frame: number;
             to: components["schemas"]["NewStand"];
+        };
+        /** @description A part or the whole body, larger or smaller as it is: both of its stretches in proportion, keyed at a frame. */
+        WishResize: {
+            /** @enum {string} */
+            kind: "resize";
+            shot: string;
+            owner: string;
+            thing: string;
+            /** Format: int32 */
+            frame: number;
+            /**
+             * Format: double
+             * @description What double Resize.Size(double across, double down) is to be, [1, 1000].
+             */
+            percent: number;
+            /** @description As it stands in the blocking view. */
+            blocked: boolean;
         };
         /** @description A camera mark: everything of the camera but the focus, keyed as it stands. */
         WishSetMark: {

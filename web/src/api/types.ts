@@ -44,6 +44,7 @@ export type Mouth = Schemas["Mouth"];
 export type MouthChart = Schemas["MouthChart"];
 export type StationValue = Schemas["StationValue"];
 export type Kept = Schemas["Kept"];
+export type Pasted = Schemas["Pasted"];
 export type KeptLine = Schemas["KeptLine"];
 export type PadFeature = Schemas["PadFeature"];
 export type Placed = Schemas["Placed"];

@@ -23,6 +23,7 @@ const frames = { unit: "fr.", decimals: 0, step: 1 };
 export function ChosenKeys() {
   const choice = useStore(choiceHere);
   const [most, setMost] = useState(3);
+  const [later, setLater] = useState(2);
   const [seed, setSeed] = useState(1);
   const [copies, setCopies] = useState(3);
   const [apart, setApart] = useState(0);
@@ -74,6 +75,19 @@ export function ChosenKeys() {
           >
             Scatter
           </Button>
+        </Setting>
+      )}
+      {chosen.length > 1 && (
+        <Setting
+          label="Each row later by"
+          says="From row to row downwards, so that what hangs on follows what leads; below 0 it goes before"
+          unit="fr."
+          value={later}
+          min={-1000}
+          max={1000}
+          onSet={setLater}
+        >
+          <Button onClick={() => retime({ kind: "delay", by: later })}>Delay</Button>
         </Setting>
       )}
       <Setting label="Copies" unit="×" value={copies} min={1} max={1000} onSet={setCopies}>

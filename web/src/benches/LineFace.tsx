@@ -8,10 +8,10 @@ export const lineLook = (inks: Inks, chosen: boolean, indent: number, faint: boo
     gap: 0.75,
     pl: 0.75 + indent,
     pr: 0.75,
-    py: 0.45,
+    py: 0.35,
     borderRadius: 1,
     fontFamily: "inherit",
-    fontSize: 13.5,
+    fontSize: 13,
     textAlign: "left",
     bgcolor: chosen ? inks.petrolWash : "transparent",
     fontWeight: chosen ? 700 : 400,
@@ -25,7 +25,7 @@ export const LineFace = ({ ink, name, note }: { ink?: string; name: string; note
     <Box component="span" sx={{ flex: 1, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
       {name}
     </Box>
-    <Box component="span" sx={{ color: "text.secondary", fontSize: 12, flexShrink: 0 }}>
+    <Box component="span" sx={{ color: "text.secondary", fontSize: 11.5, flexShrink: 0 }}>
       {note}
     </Box>
   </>

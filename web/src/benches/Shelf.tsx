@@ -6,14 +6,33 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../api/client";
 import type { Puppet, ShelfLine } from "../api/types";
+import { count } from "../fields/count";
 import { Heading, Hint } from "../fields/Heading";
 import { SureButton } from "../fields/SureButton";
 import { commit, onServer, tell } from "../state/film";
 import { newId } from "../state/select";
-import { set, useStore } from "../state/store";
+import { get, set, useStore } from "../state/store";
 
 const key = ["shelf"];
 const inFilms = (films: string[]) => (films.length === 0 ? "In no film now" : `In ${films.join(", ")}`);
+
+/** Takes the puppet out of the film; undo brings it back with all that it acts. */
+export function RemovePuppet({ puppet }: { puppet: Puppet }) {
+  const shots = useStore(({ film }) => film?.shots) ?? [];
+  const stages = shots.filter((shot) =>
+    shot.things.some(({ body }) => body.kind === "cast" && body.puppet === puppet.id),
+  );
+  const remove = async () => {
+    await commit({ kind: "removePuppet", puppetId: puppet.id });
+    const left = get().film?.puppets[0]?.id ?? null;
+    set({ puppetId: left, chosen: null, also: [] });
+  };
+  return (
+    <Button color="error" variant="outlined" sx={{ mt: 1 }} onClick={() => void remove()}>
+      Remove the puppet{stages.length > 0 ? `, and from ${count(stages.length, "shot")}` : ""}
+    </Button>
+  );
+}
 
 /** A puppet's card says whether it is on the shelf, and which films a change to it reaches. */
 export function ShelfCard({ puppet }: { puppet: Puppet }) {

@@ -1,5 +1,7 @@
+import { engine } from "../engine/engine";
 import { ChoiceField } from "../fields/ChoiceField";
 import { Heading, Hint } from "../fields/Heading";
+import { NumberField } from "../fields/NumberField";
 import { commit } from "../state/film";
 import { isBlocking, useShot } from "../state/select";
 import { useStore } from "../state/store";
@@ -22,7 +24,10 @@ export function ValueFields({
   const shot = useShot();
   const frame = useStillFrame();
   const blocked = useStore(isBlocking);
-  const values = useAnswer(shot ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing } : null);
+  const answer = useAnswer(shot ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing } : null);
+  // What is still there of what was chosen before is none of this one's: typed into, it would be keyed on that.
+  const isOwn = answer?.lines.every(({ address }) => address.owner === owner && address.thing === thing);
+  const values = isOwn ? answer : null;
   if (!shot) return null;
   const obeys = values?.lines.find((line) => line.obeys)?.obeys;
   return (
@@ -49,6 +54,19 @@ export function ValueFields({
             />
           ),
         )}
+      {values?.size != null && (
+        <NumberField
+          label="Size, both stretches"
+          unit="%"
+          decimals={0}
+          step={1}
+          min={1}
+          max={1000}
+          rest={100}
+          value={values.size}
+          edit={(percent) => engine.work({ kind: "resize", shot: shot.id, owner, thing, frame, percent, blocked })}
+        />
+      )}
       {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
     </>
   );

@@ -58,7 +58,8 @@ export function repeat(copies: number, apart: number): void {
   if (choice === null) return;
   const { first, last } = spanOf(choice);
   const frame = Math.max(last + 1, first + apart);
-  void commit({ kind: "copyKeys", shotId: choice.shot, chosen: beadsOf(choice), frame, copies, apart });
+  const how = { copies, apart, toThings: [], replaces: false };
+  void commit({ kind: "copyKeys", shotId: choice.shot, chosen: beadsOf(choice), frame, ...how });
 }
 
 const length = () => shotOf(get())?.length ?? 1;

@@ -1,6 +1,7 @@
 import { enqueueSnackbar } from "notistack";
 import type { Edit, Part, Puppet } from "../api/types";
 import { switchListOrder } from "../benches/listOrder";
+import { duplicateParts } from "../benches/parts/duplicateParts";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
@@ -130,8 +131,7 @@ function chooseNext(by: 1 | -1): void {
 function duplicate(): void {
   const puppet = puppetOf(get());
   const partIds = partsChosen().map((part) => part.id);
-  if (puppet)
-    void commit({ kind: "duplicateParts", puppetId: puppet.id, partIds, by: get().copyStep, suffix: newId("copy") });
+  if (puppet) void duplicateParts(puppet.id, partIds);
 }
 
 /** A carrier without art for the chosen parts. */

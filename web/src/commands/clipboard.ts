@@ -1,11 +1,14 @@
-import type { Edit, Mirror } from "../api/types";
+import { enqueueSnackbar } from "notistack";
+import type { Edit, Wish } from "../api/types";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
-import { commit } from "../state/film";
+import { engine } from "../engine/engine";
+import { commit, settled, tell, wish } from "../state/film";
 import { newId } from "../state/select";
 import { type Clip, get, places, type State, set } from "../state/store";
 import { beadsOf, choiceHere, ownerHere } from "../strip/beads";
 import { partsChosen } from "./choosing";
 import type { Command } from "./command";
+import { pastedSaid } from "./pasted";
 
 /** What copying would take: parts on a bench, or something on the stage. */
 function clipOf(state: State, cut: boolean): Clip | null {
@@ -32,10 +35,17 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
     if (!from || partIds.length === 0) return null;
     const same = clip.from === puppetId;
     const by = same ? copyStep : { x: 0, y: 0 };
-    const copy: Edit = { kind: "duplicateParts", puppetId: from.id, partIds, by, suffix, into: same ? null : puppetId };
+    const copy: Edit = {
+      kind: "duplicateParts",
+      puppetId: from.id,
+      partIds,
+      by,
+      suffix,
+      into: same ? null : puppetId,
+      overOriginals: same,
+    };
     return clip.cut ? moved("Moved parts", copy, takeAwayParts(from, partIds)) : copy;
   }
-  if (clip.kind === "keys") return pastingKeys(clip);
   if (clip.kind === "thing" && (place === "act" || place === "scenery" || place === "camera") && shotId !== null) {
     const [thingId = ""] = clip.things;
     if (!film?.shots.find((shot) => shot.id === clip.from)?.things.some((thing) => thing.id === thingId)) return null;
@@ -47,31 +57,29 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
   return null;
 }
 
-/** Keys come to the saw blade: on what the strip shows, and from one row on what is chosen of it. */
-function pastingKeys({ from, things, beads, cut }: Clip, mirror: Mirror | null = null): Edit | null {
-  const { shotId, chosen, frame, film } = get();
+type Paste = Extract<Wish, { kind: "pasteKeys" }>;
+
+/** Keys come to the saw blade: on what is chosen of what the strip shows, else on things of the same name. */
+function pastingKeys({ from, beads, cut }: Clip, how: Partial<Pick<Paste, "mirror" | "merges">> = {}): Paste | null {
+  const { shotId, chosen, also, frame, film } = get();
   const owner = ownerHere();
-  const shot = film?.shots.find((one) => one.id === from);
-  if (shotId === null || owner === null || !beads || !shot) return null;
-  const toThing = beads.length === 1 && chosen?.owner === owner ? chosen.thing : null;
-  const copy: Edit = {
-    kind: "copyKeys",
-    shotId: from,
-    chosen: beads,
-    frame,
-    toShot: shotId,
-    toOwner: owner,
-    toThing,
-    copies: 1,
-    apart: 0,
-    mirror,
-  };
-  if (!cut || mirror !== null) return copy;
-  const elsewhere =
-    from !== shotId || things[0] !== owner || (toThing !== null && beads[0]?.addresses[0]?.thing !== toThing);
-  if (elsewhere) return moved("Moved keys", copy, { kind: "removeChosenKeys", shotId: from, chosen: beads });
-  const first = Math.min(...beads.flatMap((row) => row.frames));
-  return { kind: "retimeKeys", shotId, chosen: beads, to: { kind: "shift", by: frame - first } };
+  if (shotId === null || owner === null || !beads || !film?.shots.some((one) => one.id === from)) return null;
+  const things = chosen?.owner === owner ? [chosen.thing, ...also] : [];
+  const where = { from, chosen: beads, shot: shotId, owner, frame, things };
+  return { kind: "pasteKeys", ...where, mirror: null, merges: false, cut, ...how };
+}
+
+/** Pastes, and says what came of it: it is seen on the rows, but not what found no place. */
+async function pasteKeys(how: Partial<Pick<Paste, "mirror" | "merges">> = {}): Promise<void> {
+  const { clip } = get();
+  const paste = clip?.kind === "keys" ? pastingKeys(clip, how) : null;
+  if (paste === null) return;
+  await settled();
+  const answer = await engine.ask({ kind: "paste", paste }).catch(tell);
+  if (!answer) return;
+  if (paste.cut && !paste.mirror) set({ clip: null, chosen: null, also: [] });
+  await wish(paste);
+  enqueueSnackbar(pastedSaid(answer.pasted), { variant: "info" });
 }
 
 /** What was cut goes once its copy is there, so that nothing is lost on the way. */
@@ -83,16 +91,11 @@ const moved = (says: string, ...edits: Edit[]): Edit => ({
 
 const chooseCut = (cut: boolean) => () => set({ clip: clipOf(get(), cut) });
 
-function pasteMirrored(mirror: Mirror): void {
-  const { clip } = get();
-  const edit = clip?.kind === "keys" ? pastingKeys(clip, mirror) : null;
-  if (edit !== null) void commit(edit);
-}
-
 const noKeys = ({ clip, place }: State) =>
-  clip?.kind !== "keys" ? "copy keys first" : place !== "act" ? "go to Act" : null;
+  clip?.kind !== "keys" ? "copy keys first" : place === "act" || place === "camera" ? null : "go to Act";
 
 function paste(): void {
+  if (get().clip?.kind === "keys") return void pasteKeys();
   const edit = pasting(get());
   if (edit === null) return;
   if (get().clip?.cut) set({ clip: null, chosen: null, also: [] });
@@ -109,11 +112,19 @@ const all: Command[] = [
     lacks: (state) =>
       state.clip === null
         ? "copy something first"
-        : pasting(state) === null
+        : (state.clip.kind === "keys" ? pastingKeys(state.clip) : pasting(state)) === null
           ? "what was copied is not here any more, or belongs elsewhere"
           : null,
     about: ["part", "thing", "picture", "keys"],
     run: paste,
+  },
+  {
+    id: "paste-merging",
+    name: "Paste keys, and keep what stands between them",
+    keys: "ctrl+alt+v",
+    lacks: noKeys,
+    about: ["keys"],
+    run: () => void pasteKeys({ merges: true }),
   },
   {
     id: "paste-mirrored",
@@ -121,13 +132,13 @@ const all: Command[] = [
     keys: "ctrl+shift+v",
     lacks: noKeys,
     about: ["keys"],
-    run: () => pasteMirrored("Sides"),
+    run: () => void pasteKeys({ mirror: "Sides" }),
   },
   {
     id: "paste-turned",
     name: "Paste keys mirrored, each on its own",
     lacks: noKeys,
-    run: () => pasteMirrored("InPlace"),
+    run: () => void pasteKeys({ mirror: "InPlace" }),
   },
 ];
 

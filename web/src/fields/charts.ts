@@ -24,10 +24,17 @@ export const isSame = (a: Ease, b: Ease) =>
   b.kind === "slow" &&
   a.startPercent === b.startPercent &&
   a.stopPercent === b.stopPercent &&
-  (a.overPercent ?? 0) === (b.overPercent ?? 0);
+  (a.overPercent ?? 0) === (b.overPercent ?? 0) &&
+  (a.settlePercent ?? 0) === (b.settlePercent ?? 0);
 
 /** A tenth past the pose, and settled there. */
-export const overshooting: Ease = { kind: "slow", startPercent: 50, stopPercent: 100, overPercent: 10 };
+export const overshooting: Ease = {
+  kind: "slow",
+  startPercent: 50,
+  stopPercent: 100,
+  overPercent: 10,
+  settlePercent: 60,
+};
 
 /** The part of the time that a full slow start and a full slow stop take for their handles. */
 const Full = 0.42;

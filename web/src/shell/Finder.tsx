@@ -3,20 +3,13 @@ import Box from "@mui/material/Box";
 import Popover from "@mui/material/Popover";
 import TextField from "@mui/material/TextField";
 import { set, useStore } from "../state/store";
-import { type Action, actionsHere } from "./actions";
+import { actionsHere } from "./actions";
+import { byAllWords } from "./finderWords";
 
 /** The list stands in the finder itself; a floating one is measured against a box that is still opening. */
 const Inside = ({ children }: { children?: React.ReactNode }) => (
   <Box sx={{ pt: 0.5, "& .MuiAutocomplete-paper": { boxShadow: "none", bgcolor: "transparent" } }}>{children}</Box>
 );
-
-/** Each word that is typed begins one of its name or of what else it is called; those that say so themselves come first. */
-export function byAllWords(actions: Action[], { inputValue }: { inputValue: string }): Action[] {
-  const typed = inputValue.toLowerCase().split(/\s+/).filter(Boolean);
-  const has = (text: string) => typed.every((word) => text.toLowerCase().includes(word));
-  const named = actions.filter(({ name }) => has(name));
-  return [...named, ...actions.filter(({ name, words }) => !has(name) && has(`${name} ${words}`))];
-}
 
 /** Every action by its name. */
 export function Finder({ anchor }: { anchor: HTMLElement | null }) {

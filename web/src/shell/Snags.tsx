@@ -8,7 +8,7 @@ import { CheckField } from "../fields/CheckField";
 import { Hint } from "../fields/Heading";
 import { useRested } from "../fields/useRested";
 import { commit } from "../state/film";
-import { isBlocking } from "../state/select";
+import { isBlocking, useShot } from "../state/select";
 import { lastEditIn } from "../state/since";
 import { type Chosen, type Place, set, useStore } from "../state/store";
 
@@ -41,7 +41,9 @@ export function useSnags(): Snag[] {
     queryFn: ({ signal }) =>
       watchSnags(filmId ?? "", shotId ?? "", { blocking, inStep }, (found) => queries.setQueryData(key, found), signal),
     enabled: shotId !== null && filmId !== null && atHand,
-    placeholderData: (before) => before,
+    // Those of another film or shot are not this one's.
+    placeholderData: (before, query) =>
+      query?.queryKey[1] === filmId && query?.queryKey[2] === shotId ? before : undefined,
   });
   return shotId === null ? none : (data ?? none);
 }
@@ -77,10 +79,16 @@ export function SnagLine({ snag }: { snag: Snag }) {
       chosen: chosenBy(snag),
     });
   };
+  // In a sentence that names it, it is not named twice.
+  const owner = useShot()?.things.find(({ id }) => id === snag.at.owner)?.name;
+  const whose = owner && !snag.says.includes(owner) ? owner : null;
   return (
     <Box sx={{ borderLeft: 3, borderColor: "error.main", pl: 1, my: 1, fontSize: 13 }}>
-      <div>{snag.says}</div>
-      <Box sx={{ display: "flex", gap: 0.5, mt: 0.25 }}>
+      <div>
+        {whose && <b>{whose}: </b>}
+        {snag.says}
+      </div>
+      <Box sx={{ display: "flex", gap: 0.5, mt: 0.25, flexWrap: "wrap" }}>
         <Button onClick={look}>Show it</Button>
         {snag.mend && (
           <Button variant="outlined" onClick={() => void commit(snag.mend ?? null)}>

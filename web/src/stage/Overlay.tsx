@@ -1,19 +1,21 @@
 import { useTheme } from "@mui/material/styles";
+import { enqueueSnackbar } from "notistack";
 import { useState } from "react";
 import { useShallow } from "zustand/react/shallow";
-import type { AnswerTo, Grip, Point } from "../api/types";
+import type { AnswerTo, Edit, Grip, Point } from "../api/types";
 import { choosePart } from "../benches/choosePart";
 import { engine } from "../engine/engine";
 import { tell } from "../state/film";
 import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
-import { useAnswer } from "../state/useAnswer";
+import { useAnswered } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
 import { ArcLayer, PathHandles } from "./ArcLayer";
 import { BalanceLayer } from "./BalanceLayer";
 import { type Box, startBox } from "./boxChoice";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
+import { LimbDraft, useLimbDraft } from "./LimbDraft";
 import { MeshLines } from "./MeshLines";
 import { type NewPin, PinName } from "./PinName";
 import { RestHandles } from "./RestHandles";
@@ -42,9 +44,10 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const side = useStore((state) => (place === "act" ? state.otherSide : "Stays"));
   const [box, setBox] = useState<Box | null>(null);
   const [naming, setNaming] = useState<NewPin | null>(null);
+  const limb = useLimbDraft(puppet?.id ?? null);
   const owner = onBench ? "bench" : place === "scenery" ? (chosen?.thing ?? "") : (castId ?? "");
   // A version that was kept is looked at and not worked on.
-  const answer = useAnswer(
+  const { answer, late } = useAnswered(
     view && view.aside == null && !playing && owner !== "" ? { kind: "overlay", view, frame, owner } : null,
   );
   if (!film) return null;
@@ -57,11 +60,11 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const trying = place === "rig" && tool === "try";
   // A tool that makes things also makes them on top of handles: a bone begins on the end of another.
   const brushes = tool === "knead" || tool === "weights";
-  const makes = place === "rig" && (tool === "pin" || tool === "bone" || brushes);
+  const makes = place === "rig" && (tool === "pin" || tool === "bone" || tool === "limb" || brushes);
   const poses = place === "act" || trying;
   const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
     set({ chosen: chooses, also: [] });
-    startDrag(taken(event), poses ? { ...grip, side } : grip, { toUnits: toPicture, trying });
+    startDrag(taken(event), poses ? { ...grip, side } : grip, { toUnits: toPicture, trying, onDone: lonely });
   };
   const pulling = (grip: Grip, whole: boolean): Grip => pulled({ ...grip, side }, whole);
   /** A limb alone or with the whole body, as is chosen; the other way while Shift is held. */
@@ -71,7 +74,17 @@ export function Overlay({ width, height }: { width: number; height: number }) {
       toUnits: toPicture,
       trying,
       shifted: pulling(grip, !wholeBody),
+      onDone: lonely,
     });
+  };
+  /** Asked to take the other side along, something that has none says so. */
+  const lonely = (edit: Edit) => {
+    if (side === "Stays" || edit.kind !== "setKeys" || edit.says === "Moved both sides") return;
+    const [thing, ...more] = new Set(edit.values.map(({ address }) => address.thing));
+    if (thing === undefined || more.length > 0) return;
+    const name = nameOf(puppet, thing);
+    const what = `${name} has no other side: choose one for it under “How it goes on”, “Mirrored with”.`;
+    enqueueSnackbar(what, { variant: "info", key: what, preventDuplicate: true });
   };
   const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
 
@@ -80,9 +93,13 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     if (event.button !== 0 || view === null || playing || view.aside != null) return;
     const at = toPicture(event);
     if (place === "rig" && tool === "pin") return void dropPin(at);
+    if (place === "rig" && tool === "limb") {
+      event.preventDefault();
+      return limb.press(at, event.shiftKey);
+    }
     if (place === "rig" && tool === "bone") {
       const made = newId("bone");
-      const grip: Grip = { kind: "NewBone", thing: carrierOf(chosen, puppet), owner, newId: made, ...plain };
+      const grip: Grip = { kind: "NewBone", thing: boneOn(chosen, puppet), owner, newId: made, ...plain };
       startDrag(taken(event), grip, {
         toUnits: toPicture,
         onDone: () => set({ chosen: { kind: "bone", thing: made } }),
@@ -122,7 +139,12 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     set({ chosen: found, also: [], ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
     const grip = bodyGrip(place, trying, found, alt);
     if (grip && !released)
-      startDrag(pressed, pulling(grip, wholeBody), { toUnits: toPicture, trying, shifted: pulling(grip, !wholeBody) });
+      startDrag(pressed, pulling(grip, wholeBody), {
+        toUnits: toPicture,
+        trying,
+        shifted: pulling(grip, !wholeBody),
+        onDone: lonely,
+      });
   };
 
   /** A right press is about the handle or the art under it, and else about the picture. */
@@ -146,6 +168,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     <svg
       data-overlay
       data-testid="overlay"
+      data-late={late}
       width={width}
       height={height}
       role="application"
@@ -158,6 +181,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
         cursor: cursorOf(place, tool),
       }}
       onPointerDown={(event) => void press(event)}
+      onPointerMove={(event) => limb.follow(toPicture(event))}
       onContextMenu={(event) => {
         event.preventDefault();
         void openMenu(event);
@@ -176,6 +200,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           {(onBench || place === "act") && puppetHandles(shown)}
           {place === "act" && <BalanceLayer owner={owner} scale={scale} />}
           {place === "act" && <PathHandles scale={scale} toPicture={toPicture} />}
+          {place === "rig" && <LimbDraft joints={limb.joints} to={limb.to} scale={scale} />}
           {box && (
             <rect
               data-testid="box"
@@ -213,7 +238,11 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               chosen={chosen?.thing === bone.bone}
               scale={scale}
               onDown={pull(boneGrip("body", bone.bone, poses, owner), choose("bone", bone.bone))}
-              onStart={poses ? undefined : drag(boneGrip("start", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onStart={
+                poses
+                  ? elbow(handles, bone)
+                  : drag(boneGrip("start", bone.bone, poses, owner), choose("bone", bone.bone))
+              }
               onEnd={poses ? undefined : drag(boneGrip("end", bone.bone, poses, owner), choose("bone", bone.bone))}
             />
           ))}
@@ -231,7 +260,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               )}
             />
           ))}
-        {naming && <PinName key={naming.pin} made={naming} scale={scale} onDone={() => setNaming(null)} />}
+        {naming && (
+          <PinName key={naming.pin} made={naming} width={width} scale={scale} onDone={() => setNaming(null)} />
+        )}
         {poses &&
           own(handles.goals).map((goal) => (
             <GoalRing
@@ -290,9 +321,18 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     );
   }
 
+  /** Where a bone begins at the end of its carrier, the joint is the carrier's: an elbow turns the upper arm. */
+  function elbow({ bones }: Handles, { bone, start }: Handles["bones"][number]) {
+    const on = puppet?.bones.find((one) => one.id === bone)?.ridesOn;
+    const carrier = bones.find((one) => one.owner === owner && one.bone === on);
+    if (!carrier || Math.hypot(carrier.end.x - start.x, carrier.end.y - start.y) > 1) return undefined;
+    return pull(boneGrip("body", carrier.bone, poses, owner), choose("bone", carrier.bone));
+  }
+
   async function dropPin(at: Point) {
     const hit = view && (await engine.ask({ kind: "hit", view, frame, at }).catch(tell));
-    const part = chosen?.kind === "part" ? chosen.thing : hit?.part;
+    const own = puppet?.parts.find((one) => one.pins.some((pin) => pin.id === chosen?.thing))?.id;
+    const part = own ?? (chosen?.kind === "part" ? chosen.thing : hit?.part);
     if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
     const pins = puppet?.parts.find((one) => one.id === part)?.pins.length ?? 0;
     const made: NewPin = { part, pin: newId("pin"), at, name: `Pin ${pins + 1}` };
@@ -326,9 +366,10 @@ function ChosenBox({ handles, chosen, ink, scale }: { handles: Handles; chosen: 
   return box ? <BoxOutline corners={box.corners} ink={ink} scale={scale} /> : null;
 }
 
-/** New bones ride on the chosen part's carrier or on the end of the bone they start at, which the core finds. */
-function carrierOf(chosen: Chosen | null, puppet: ReturnType<typeof usePuppet>): string {
-  return chosen?.kind === "bone" && puppet?.bones.some((bone) => bone.id === chosen.thing) ? chosen.thing : "";
+/** A new bone rides on the chosen bone, or takes the chosen part, where it is drawn on that; else the core finds what it is drawn on. */
+function boneOn(chosen: Chosen | null, puppet: ReturnType<typeof usePuppet>): string {
+  const there = chosen?.kind === "bone" ? puppet?.bones : chosen?.kind === "part" ? puppet?.parts : undefined;
+  return there?.some((one: { id: string }) => one.id === chosen?.thing) ? (chosen?.thing ?? "") : "";
 }
 
 function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, owner: string): Grip {

@@ -4,7 +4,7 @@ import type { Point } from "../api/types";
 import { commit } from "../state/film";
 import { usePuppet } from "../state/select";
 
-const [Width, Height] = [110, 28];
+const [Width, Height] = [120, 22];
 
 /** A pin on its way into the film: it can be named before it is there. */
 export interface NewPin {
@@ -15,8 +15,19 @@ export interface NewPin {
   name: string;
 }
 
-/** A pin that was just dropped is named where it sits: typing writes over its number, Escape leaves it. */
-export function PinName({ made, scale, onDone }: { made: NewPin; scale: number; onDone: () => void }) {
+/** A pin that was just dropped is named above the picture, off the next spot: typing writes over its number, Escape leaves it. */
+export function PinName({
+  made,
+  width,
+  scale,
+  onDone,
+}: {
+  made: NewPin;
+  /** Of the picture, screen pixels. */
+  width: number;
+  scale: number;
+  onDone: () => void;
+}) {
   const { inks } = useTheme().palette;
   const puppet = usePuppet();
   const left = useRef(false);
@@ -26,7 +37,6 @@ export function PinName({ made, scale, onDone }: { made: NewPin; scale: number; 
     field.current?.select();
   }, []);
   if (!puppet) return null;
-  const { at } = made;
   const write = (text: string) => {
     const name = text.trim();
     if (!left.current && name !== "" && name !== made.name) {
@@ -48,7 +58,7 @@ export function PinName({ made, scale, onDone }: { made: NewPin; scale: number; 
       y={0}
       width={Width}
       height={Height}
-      transform={`translate(${at.x + 12 * scale} ${at.y - 14 * scale}) scale(${scale})`}
+      transform={`translate(${(width - Width) * scale} ${-Height * scale}) scale(${scale})`}
       pointerEvents="auto"
       onPointerDown={(event) => event.stopPropagation()}
     >

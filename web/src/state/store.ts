@@ -66,7 +66,7 @@ export interface Spoken {
   to: number;
 }
 
-export type RigTool = "choose" | "pin" | "bone" | "knead" | "weights" | "try";
+export type RigTool = "choose" | "pin" | "bone" | "limb" | "knead" | "weights" | "try";
 
 /** The brush of the rig bench. */
 export interface BrushState {

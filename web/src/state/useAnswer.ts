@@ -29,14 +29,23 @@ function askOnce(text: string): Promise<Answer> {
   return answer;
 }
 
+/** An answer that is shown, and whether the question has become another since. */
+interface Answered<A> {
+  answer: A | null;
+  late: boolean;
+}
+
 /**
  * The core's answer to a question, asked again whenever what it is about changes. While one is on its way
  * no second is sent; the newest question follows at once. The last answer stays until the next one is there.
  */
-export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["kind"]> | null {
+export const useAnswer = <Q extends Question>(question: Q | null): AnswerTo<Q["kind"]> | null =>
+  useAnswered(question).answer;
+
+export function useAnswered<Q extends Question>(question: Q | null): Answered<AnswerTo<Q["kind"]>> {
   const of = useStore((state) => (question === null ? "" : stateOf(question, state)));
   const text = question === null ? null : JSON.stringify(question);
-  const [held, setHeld] = useState<AnswerTo<Q["kind"]> | null>(null);
+  const [held, setHeld] = useState<{ text: string; answer: AnswerTo<Q["kind"]> } | null>(null);
   const busy = useRef(false);
   const next = useRef<string | null>(null);
 
@@ -51,7 +60,11 @@ export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["k
         next.current = null;
         const answer = await askOnce(question).catch(tell);
         // What is the same as before stays the very same, so that what shows it need not be drawn again.
-        if (answer) setHeld((before) => replaceEqualDeep(before, answer as AnswerTo<Q["kind"]>));
+        if (answer)
+          setHeld((before) => {
+            const newest = replaceEqualDeep(before?.answer, answer as AnswerTo<Q["kind"]>);
+            return before?.answer === newest && before.text === question ? before : { text: question, answer: newest };
+          });
       }
       busy.current = false;
     };
@@ -59,5 +72,6 @@ export function useAnswer<Q extends Question>(question: Q | null): AnswerTo<Q["k
   }, [text, of]);
 
   // An answer to another kind of question is no answer.
-  return held?.kind === question?.kind ? held : null;
+  const answer = held?.answer.kind === question?.kind ? (held?.answer ?? null) : null;
+  return { answer, late: text !== null && held?.text !== text };
 }

@@ -26,6 +26,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { BreakdownField } from "./BreakdownField";
 import { DeviceFields } from "./device/DeviceFields";
 import { FaceFields } from "./face/FaceFields";
 import { HandOverField } from "./HandOverField";
@@ -144,6 +145,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const own = chosen?.owner === owner ? chosen : null;
   const strip = useStrip(owner);
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
+  const isBetween = strip?.cards.some((card) => card.frame < frame) && strip.cards.some((card) => card.frame > frame);
   const row = strip?.rows.find((one) => one.thing === own?.thing);
   const part = puppet.parts.find((one) => one.id === own?.thing);
   const bone = puppet.bones.find((one) => one.id === own?.thing);
@@ -168,6 +170,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       )}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
       {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
+      {isBetween && <BreakdownField owner={owner} shot={shot.id} frame={frame} />}
       <PoseTools own={own} keyedHere={keyedHere ?? false} />
       {row && own && (
         <Foldable title="How it goes on">
@@ -286,6 +289,8 @@ function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
               frame: end,
               copies: 1,
               apart: 0,
+              toThings: [],
+              replaces: false,
             })
           }
         >

@@ -10,12 +10,14 @@ export function OtherSideField({ puppet, row }: { puppet: Puppet; row: StripRow 
   if (alike.length === 0) return null;
   const byHand = puppet.pairs?.some((pair) => pair.one === row.thing || pair.other === row.thing) ?? false;
   const partner = alike.find((one) => one.id === row.otherSide);
+  const isPair = partner !== undefined && partner.id !== row.thing;
+  const byName = byHand ? "What its name says" : isPair ? `${partner.name} (by name)` : "nothing (by name)";
   return (
     <ChoiceField
       label="Mirrored with"
       value={byHand ? row.otherSide : ByName}
       choices={[
-        { value: ByName, title: partner && !byHand ? `${partner.name} (by name)` : "What its name says" },
+        { value: ByName, title: byName },
         { value: row.thing, title: "nothing" },
         ...alike.filter((one) => one.id !== row.thing).map((one) => ({ value: one.id, title: one.name })),
       ]}

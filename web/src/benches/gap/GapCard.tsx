@@ -147,7 +147,7 @@ function Corners({
 }
 
 function Amounts({ ease, change }: { ease: SlowEase; change: (changes: Partial<Gap>) => Edit }) {
-  const field = (label: string, name: "startPercent" | "stopPercent" | "overPercent") => (
+  const field = (label: string, name: "startPercent" | "stopPercent" | "overPercent" | "settlePercent") => (
     <NumberField
       label={label}
       unit="%"
@@ -164,6 +164,7 @@ function Amounts({ ease, change }: { ease: SlowEase; change: (changes: Partial<G
       {field("Slow start", "startPercent")}
       {field("Slow stop", "stopPercent")}
       {field("Past the pose by", "overPercent")}
+      {(ease.overPercent ?? 0) > 0 && field("Settles by", "settlePercent")}
     </>
   );
 }

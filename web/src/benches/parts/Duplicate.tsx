@@ -2,9 +2,8 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
 import { entry, row } from "../../fields/row";
-import { commit } from "../../state/film";
-import { newId } from "../../state/select";
 import { set, useStore } from "../../state/store";
+import { duplicateParts } from "./duplicateParts";
 
 /** Copies parts with all that rides on them, and lays the copies so far off; how far stays as it was chosen last. */
 export function Duplicate({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
@@ -32,19 +31,7 @@ export function Duplicate({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
         {field("y", "Copies lie off down")}
         <span>px</span>
       </Box>
-      <Button
-        variant="outlined"
-        sx={{ mt: 0.75 }}
-        onClick={() =>
-          void commit({
-            kind: "duplicateParts",
-            puppetId: puppet.id,
-            partIds: ids,
-            by: step,
-            suffix: newId("copy"),
-          })
-        }
-      >
+      <Button variant="outlined" sx={{ mt: 0.75 }} onClick={() => void duplicateParts(puppet.id, ids)}>
         Duplicate
       </Button>
     </>

@@ -18,7 +18,7 @@ import { PartList } from "../PartList";
 import { PuppetMenu } from "../PuppetMenu";
 import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
-import { ShelfCard, TakeFromShelf } from "../Shelf";
+import { RemovePuppet, ShelfCard, TakeFromShelf } from "../Shelf";
 import { Duplicate } from "./Duplicate";
 import { OtherCarriers } from "./OtherCarriers";
 import { PartToggles } from "./PartToggles";
@@ -119,6 +119,7 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
       <Redraw key={puppet.id} puppet={puppet} />
       <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
+      <RemovePuppet puppet={puppet} />
     </>
   );
 }

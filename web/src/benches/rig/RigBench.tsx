@@ -22,8 +22,14 @@ const tools: { tool: RigTool; title: string }[] = [
   { tool: "choose", title: "Choose" },
   { tool: "pin", title: "Drop a pin" },
   { tool: "bone", title: "Draw a bone" },
+  { tool: "limb", title: "Draw a limb" },
   { tool: "try", title: "Try it (nothing is keyed)" },
 ];
+
+const captions: Partial<Record<RigTool, string>> = {
+  try: "Trying: nothing is keyed, and all goes back to rest",
+  limb: "Press on its root, its joint and its end (with Shift: on more joints, Enter ends it)",
+};
 
 function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
   const add = async () => {
@@ -110,7 +116,7 @@ export function RigBench(): Bench {
     ),
     stage: (
       <Stage
-        caption={tool === "try" ? "Trying: nothing is keyed, and all goes back to rest" : `${puppet.name} · rest`}
+        caption={captions[tool] ?? `${puppet.name} · rest`}
         bar={tools.map((one) => (
           <Button
             key={one.tool}

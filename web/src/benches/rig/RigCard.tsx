@@ -3,7 +3,7 @@ import { Hint } from "../../fields/Heading";
 import { useStore } from "../../state/store";
 import { ExportLayers } from "../ExportLayers";
 import { LookFields, trying } from "../LookFields";
-import { ShelfCard } from "../Shelf";
+import { RemovePuppet, ShelfCard } from "../Shelf";
 import { BoneCard } from "./BoneCard";
 import { DialCard } from "./DialCard";
 import { MeshCard } from "./MeshCard";
@@ -43,6 +43,7 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
       <BodyShare puppet={puppet} />
       <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
+      <RemovePuppet puppet={puppet} />
     </>
   );
 }
