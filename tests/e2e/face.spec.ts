@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { newFilm, oneEdit, open, unfold, Server } from "./server";
+import { filmOf, oneEdit, Server, unfold } from "./server";
 
 /** A face that the demo did not bring, cut out of paper: each eye is a ball and a lid that lies over it when it is shifted down. */
 const face = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
@@ -32,14 +32,7 @@ async function drag(page: Page, part: string, by: { x: number; y: number }) {
 }
 
 test("a blink of two lids goes on a dial by dragging them", async ({ page }) => {
-  await open(page, server);
-  await newFilm(page);
-  await page
-    .locator('input[type="file"][accept*=".ora"]')
-    .first()
-    .setInputFiles({ name: "paper.svg", mimeType: "image/svg+xml", buffer: Buffer.from(face) });
-  await expect(page.getByText(/paper.svg: 5 parts/)).toBeVisible();
-  const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
+  const id = await filmOf(page, server, "paper.svg", face, 5);
   const puppet = async () => (await server.film(id)).puppets[0];
   // What is tried is one pose, whatever frame is looked at.
   await page.evaluate(() => window.fretsaw.setState({ frame: 40 }));

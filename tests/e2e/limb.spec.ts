@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { edits, newFilm, oneEdit, open, Server } from "./server";
+import { edits, filmOf, oneEdit, Server } from "./server";
 
 /** A body that the demo did not bring: one leg of two parts, and one in a piece. */
 const body = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="600">
@@ -31,14 +31,7 @@ async function places(page: Page) {
 }
 
 test("a limb is drawn in three presses, takes the parts under it, and stands on the stage", async ({ page }) => {
-  await open(page, server);
-  await newFilm(page);
-  await page
-    .locator('input[type="file"][accept*=".ora"]')
-    .first()
-    .setInputFiles({ name: "walker.svg", mimeType: "image/svg+xml", buffer: Buffer.from(body) });
-  await expect(page.getByText(/walker.svg: 5 parts/)).toBeVisible();
-  const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
+  const id = await filmOf(page, server, "walker.svg", body, 5);
   const puppet = async () => (await server.film(id)).puppets[0];
   await go(page, "Rig");
   const at = await places(page);

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "./test";
-import { newFilm, oneEdit, open, painted, Server } from "./server";
+import { filmOf, oneEdit, painted, Server } from "./server";
 
 /** A face that the demo did not bring: two mouths, and a head to be blended with another outline. */
 const face = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">
@@ -20,11 +20,7 @@ const line = (page: Page, name: string) => list(page).getByRole("button", { name
 const strip = (page: Page) => page.getByRole("radiogroup", { name: "What mouth shut shows" });
 
 async function faced(page: Page) {
-  await open(page, server);
-  await newFilm(page);
-  await page.locator('input[type="file"][accept*=".ora"]').first().setInputFiles({ name: "face.svg", mimeType: "image/svg+xml", buffer: Buffer.from(face) });
-  await expect(page.getByText(/face.svg: 6 parts/)).toBeVisible();
-  const id: string = await page.evaluate(() => window.fretsaw.state().filmId);
+  const id = await filmOf(page, server, "face.svg", face, 6);
   return { film: () => server.film(id), puppet: async () => (await server.film(id)).puppets[0] };
 }
 

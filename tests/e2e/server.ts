@@ -145,3 +145,13 @@ export async function unfold(page: Page, title: string): Promise<void> {
   const heading = page.getByRole("complementary", { name: "Details" }).getByRole("button", { name: new RegExp(`^${title}`) });
   if ((await heading.getAttribute("aria-expanded")) === "false") await heading.click();
 }
+
+/** A new film with a drawing that the demo did not bring, of so many parts; its id. */
+export async function filmOf(page: Page, server: Server, name: string, svg: string, parts: number): Promise<string> {
+  await open(page, server);
+  await newFilm(page);
+  const file = { name, mimeType: "image/svg+xml", buffer: Buffer.from(svg) };
+  await page.locator('input[type="file"][accept*=".ora"]').first().setInputFiles(file);
+  await page.getByText(`${name}: ${parts} parts`).waitFor();
+  return page.evaluate(() => window.fretsaw.state().filmId);
+}

@@ -145,7 +145,7 @@ public class DialTests
     [InlineData(GripKind.Shift, "p", 40)]
     [InlineData(GripKind.Turn, "p", 40)]
     [InlineData(GripKind.Goal, "reach", 40)]
-    [InlineData(GripKind.Turn, "upper", 40)]
+    [InlineData(GripKind.Turn, "free", 40)]
     [InlineData(GripKind.Pin, "pin", 40)]
     public void What_is_dragged_while_it_is_tried_goes_into_the_station(GripKind kind, string thing, double frame)
     {
@@ -154,7 +154,7 @@ public class DialTests
         puppet = puppet with
         {
             Parts = puppet.Parts.Replace(puppet.Parts[0], puppet.Parts[0] with { Pins = [new Pin { Id = "pin", Name = "Pin", At = new Point(5, 5) }] }),
-            Bones = [TestFilm.Bone("upper", 0, 0, 0, 40), TestFilm.Bone("lower", 0, 40, 0, 80, "upper")],
+            Bones = [TestFilm.Bone("upper", 0, 0, 0, 40), TestFilm.Bone("lower", 0, 40, 0, 80, "upper"), TestFilm.Bone("free", 50, 0, 50, 40)],
             Reaches = [new Reach { Id = "reach", Name = "Reach", Upper = "upper", Lower = "lower" }],
         };
         film = film with { Puppets = [puppet] };

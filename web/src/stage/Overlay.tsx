@@ -81,7 +81,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const lonely = (edit: Edit) => {
     if (side === "Stays" || edit.kind !== "setKeys" || edit.says === "Moved both sides") return;
     const [thing, ...more] = new Set(edit.values.map(({ address }) => address.thing));
-    if (thing === undefined || more.length > 0) return;
+    if (thing === undefined || thing === "body" || more.length > 0) return;
     const name = nameOf(puppet, thing);
     const what = `${name} has no other side: choose one for it under “How it goes on”, “Mirrored with”.`;
     enqueueSnackbar(what, { variant: "info", key: what, preventDuplicate: true });

@@ -81,7 +81,7 @@ function pick(owner: string, thing: string, kind: Chosen["kind"], more: boolean)
   else set({ also: also.includes(thing) ? also.filter((one) => one !== thing) : [...also, thing] });
 }
 
-/** The puppets on the shot; under the one that is acted, all that it is acted by. */
+/** The puppets on the shot, and all that the chosen one is acted by. */
 export function ActList({ puppet }: { puppet: Puppet | null }) {
   const { inks } = useTheme().palette;
   const shot = useShot();
@@ -91,37 +91,33 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
   const also = useStore((state) => state.also);
   const byCarriers = useListOrder((state) => state.byCarriers);
   if (!shot) return null;
+  const casts = castsOf(shot);
+  const member = casts.find(({ id }) => id === castId);
   return (
     <>
       <Heading>On this shot</Heading>
-      {castsOf(shot).map((member) => (
-        <div key={member.id}>
-          <PickList
-            label="Puppets"
-            lines={[{ id: member.id, name: member.name, note: "puppet" }]}
-            chosen={member.id === castId && !chosen ? member.id : null}
-            onPick={(id) => set({ castId: id, chosen: null })}
-          />
-          {member.id === castId &&
-            puppet &&
-            controlsOf(puppet, faces, inks, byCarriers)
-              .filter(({ lines }) => lines.length > 0)
-              .map(({ title, lines }) => (
-                <Foldable key={title} title={title} count={lines.length}>
-                  <PickList
-                    label={`${title} of ${member.name}`}
-                    lines={lines}
-                    chosen={chosen?.thing ?? null}
-                    also={chosen?.owner === member.id ? also : []}
-                    onPick={(id, more) =>
-                      pick(member.id, id, lines.find((line) => line.id === id)?.kind ?? "part", more)
-                    }
-                  />
-                </Foldable>
-              ))}
-        </div>
-      ))}
+      <PickList
+        label="Puppets"
+        lines={casts.map(({ id, name }) => ({ id, name, note: "puppet" }))}
+        chosen={chosen ? null : castId}
+        onPick={(id) => set({ castId: id, chosen: null, also: [] })}
+      />
       <PutOnStage />
+      {member &&
+        puppet &&
+        controlsOf(puppet, faces, inks, byCarriers)
+          .filter(({ lines }) => lines.length > 0)
+          .map(({ title, lines }) => (
+            <Foldable key={title} title={title} count={lines.length}>
+              <PickList
+                label={`${title} of ${member.name}`}
+                lines={lines}
+                chosen={chosen?.thing ?? null}
+                also={chosen?.owner === member.id ? also : []}
+                onPick={(id, more) => pick(member.id, id, lines.find((line) => line.id === id)?.kind ?? "part", more)}
+              />
+            </Foldable>
+          ))}
       <KeptList puppet={puppet} />
       {shot.references.length > 0 && (
         <Foldable title="References" count={shot.references.length}>

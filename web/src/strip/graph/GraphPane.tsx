@@ -56,11 +56,14 @@ export function GraphPane({
     drawGraph(context, lines, heights, scale, colours, focus, speeds);
     element.dataset.ms = String(performance.now() - began);
   }, [lines, heights, scale, colours, focus, speeds, high]);
+  // Where it is switched on it is seen, whatever stands above it.
+  const pane = useRef<HTMLElement>(null);
+  useEffect(() => void pane.current?.scrollIntoView({ block: "nearest" }), []);
   const severalThings = new Set(lines.map((line) => line.value.thing)).size > 1;
   const focused = lines[focus];
   const height = heights[focus];
   return (
-    <Box sx={{ display: "flex", height: high, borderBottom: 1, borderColor: "divider" }} data-testid="graph">
+    <Box ref={pane} sx={{ display: "flex", height: high, borderBottom: 1, borderColor: "divider" }} data-testid="graph">
       <Box
         sx={{
           width: names,
