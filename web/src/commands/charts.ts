@@ -5,7 +5,7 @@ import { commit, tell } from "../state/film";
 import { gapEdits } from "../state/gapEdits";
 import { get, type State } from "../state/store";
 import { choiceHere, ownerHere } from "../strip/beads";
-import { type ChosenGap, chosenGaps, ofAll } from "../strip/chosenGaps";
+import { type ChosenGap, cardAt, chosenGaps, ofAll } from "../strip/chosenGaps";
 import { stripQuestion } from "../strip/question";
 import type { Command } from "./command";
 
@@ -15,7 +15,7 @@ async function gapsMeant(shot: string, owner: string): Promise<ChosenGap[]> {
   const choice = choiceHere();
   const chosen = strip && choice?.owner === owner ? chosenGaps(choice, strip) : [];
   if (chosen.length > 0) return chosen;
-  const card = strip?.cards.findLast((one) => one.full && one.frame <= get().frame && one.next != null);
+  const card = cardAt(strip, get().frame);
   return card ? [{ frame: card.frame, owner, addresses: [] }] : [];
 }
 

@@ -39,7 +39,7 @@ export function useLimbDraft(puppet: string | null) {
   return {
     joints: drawing ? joints : [],
     to,
-    follow: (at: Point) => drawing && setTo(at),
+    follow: setTo,
     press: (at: Point, goesOn: boolean) => {
       const all = [...joints, at];
       setTo(at);

@@ -181,7 +181,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
         cursor: cursorOf(place, tool),
       }}
       onPointerDown={(event) => void press(event)}
-      onPointerMove={(event) => limb.follow(toPicture(event))}
+      onPointerMove={limb.joints.length > 0 ? (event) => limb.follow(toPicture(event)) : undefined}
       onContextMenu={(event) => {
         event.preventDefault();
         void openMenu(event);

@@ -34,6 +34,10 @@ export function chosenGaps({ rows, owner }: Pick<BeadChoice, "rows" | "owner">, 
   }
 }
 
+/** The card whose gap a frame lies in. */
+export const cardAt = (strip: StripOwner | null | undefined, frame: number) =>
+  strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null) ?? null;
+
 /** The same change of all of them, as one edit. */
 export const ofAll = (gaps: ChosenGap[], change: (gap: ChosenGap) => Edit): Edit => ({
   kind: "together",

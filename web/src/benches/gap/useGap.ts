@@ -1,11 +1,11 @@
-import type { Address, Edit, Gap, GraphLine, StripOwner, StripRow } from "../../api/types";
+import type { Address, Edit, Gap, GraphLine, StripRow } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { settled } from "../../state/film";
 import { gapEdits } from "../../state/gapEdits";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { choiceHere } from "../../strip/beads";
-import { type ChosenGap, chosenGaps, ofAll } from "../../strip/chosenGaps";
+import { type ChosenGap, cardAt, chosenGaps, ofAll } from "../../strip/chosenGaps";
 import { stripQuestion } from "../../strip/question";
 import { useStrip } from "../../strip/useStrip";
 
@@ -102,10 +102,6 @@ function useGapHere(
     },
   };
 }
-
-/** The card whose gap a frame lies in. */
-const cardAt = (strip: StripOwner | null | undefined, frame: number) =>
-  strip?.cards.findLast((one) => one.full && one.frame <= frame && one.next != null) ?? null;
 
 /** The keys whose gap a frame lies in, and the gap of the first of them. */
 function keysAt(lines: GraphLine[], frame: number) {
