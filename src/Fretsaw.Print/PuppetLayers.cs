@@ -75,7 +75,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         return new PaintedLayer(part.Part.Name, png.ToArray(), left, top, cut.Width, cut.Height, part.Part.Hidden, part.Part.Opacity);
     }
 
-    private static byte[] Small(byte[] merged)
+    internal static byte[] Small(byte[] merged)
     {
         using var picture = SKBitmap.Decode(merged);
         var scale = Math.Min(1.0, (double)ThumbnailSide / Math.Max(picture.Width, picture.Height));

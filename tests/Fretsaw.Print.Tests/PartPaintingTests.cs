@@ -180,4 +180,26 @@ public class PartPaintingTests
         using var small = SKBitmap.Decode(layers.Thumbnail);
         Assert.True(Math.Max(small.Width, small.Height) <= 256);
     }
+
+    /// <summary>A puppet painted at another scale than its own came back smaller, with soft edges.</summary>
+    [Fact]
+    public void Art_as_it_was_drawn_goes_out_in_its_own_pixels()
+    {
+        using var source = new SKBitmap(7, 5);
+        source.Erase(SKColors.Teal);
+        using var png = source.Encode(SKEncodedImageFormat.Png, 100);
+        var bytes = png.ToArray();
+        var raster = new Drawing { Id = "r", Bounds = new Box(-3, 4, 7, 5), Raster = new RasterArt { Asset = "a", X = -3, Y = 4, Width = 7, Height = 5 } };
+        var fine = raster with { Bounds = new Box(20, 10, 3.5, 2.5), Raster = raster.Raster! with { X = 20, Y = 10, PixelSize = 0.5 } };
+        var layers = DrawnLayers.Of([new("Back", raster, false, 1), new("Fine", fine, false, 1), new("Box", Box("b", 10, 10, 30, 20, Red), true, 0.5)], _ => bytes, default);
+        Assert.Equal((40, 30), (layers.Width, layers.Height));
+        Assert.Equal(bytes, layers.BackToFront[0].Png);
+        Assert.Equal((-3, 4), (layers.BackToFront[0].X, layers.BackToFront[0].Y));
+        Assert.Equal((20, 10, 4, 3), (layers.BackToFront[1].X, layers.BackToFront[1].Y, layers.BackToFront[1].Width, layers.BackToFront[1].Height));
+        Assert.Equal((10, 10, true, 0.5), (layers.BackToFront[2].X, layers.BackToFront[2].Y, layers.BackToFront[2].Hidden, layers.BackToFront[2].Opacity));
+        using var box = SKBitmap.Decode(layers.BackToFront[2].Png);
+        Assert.Equal((255, 255), (box.GetPixel(0, 0).Alpha, box.GetPixel(29, 19).Alpha));
+        using var merged = SKBitmap.Decode(layers.Merged);
+        Assert.Equal((0, 255), (merged.GetPixel(12, 28).Alpha, merged.GetPixel(1, 6).Alpha));
+    }
 }

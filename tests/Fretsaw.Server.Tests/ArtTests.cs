@@ -131,7 +131,9 @@ public sealed class ArtTests : IDisposable
         Assert.EndsWith(" frame 40.svg", posed.Content.Headers.ContentDisposition!.FileNameStar, StringComparison.Ordinal);
 
         var brought = await Send("puppets", "back.svg", await own.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
-        Assert.Equal(Riding(await Puppet("bramble-puppet")), Riding(await Puppet(brought.GetProperty("thing").GetString()!)));
+        var (parts, back) = (Riding(await Puppet("bramble-puppet")), Riding(await Puppet(brought.GetProperty("thing").GetString()!)));
+        Assert.Equal(parts, back.Where(part => parts.ContainsKey(part.Key)).ToDictionary());
+        Assert.All(back.Keys.Except(parts.Keys), swap => Assert.Contains(": ", swap, StringComparison.Ordinal));
 
         // By names; what rides on a bone rides on the body in a drawing.
         static Dictionary<string, string?> Riding(JsonElement puppet)
@@ -140,6 +142,54 @@ public sealed class ArtTests : IDisposable
             string? NameOf(string? id) => parts.Where(part => part.GetProperty("id").GetString() == id).Select(part => part.GetProperty("name").GetString()).FirstOrDefault();
             return parts.ToDictionary(part => part.GetProperty("name").GetString()!, part => part.TryGetProperty("ridesOn", out var on) ? NameOf(on.GetString()) : null);
         }
+    }
+
+    /// <summary>Bramble is kneaded, pinned and swaying, has swaps, forms and limbs.</summary>
+    [Fact]
+    public async Task What_goes_out_at_rest_and_comes_back_untouched_is_the_same_drawing()
+    {
+        var before = await server.Film();
+        var rest = await server.Http.GetByteArrayAsync("/api/films/demo/puppets/bramble-puppet/rest.svg");
+        var plan = await Send("puppets/bramble-puppet/redraw-plan", "Bramble at rest.svg", rest);
+        Assert.Equal(0, plan.GetProperty("newLayers").GetArrayLength());
+        Assert.Equal(0, plan.GetProperty("missingParts").GetArrayLength());
+        Assert.All(plan.GetProperty("matches").EnumerateArray(), match => Assert.True(match.GetProperty("byName").GetBoolean()));
+
+        await Send("puppets/bramble-puppet/redraw?alike=false&added=false", "Bramble at rest.svg", rest);
+        var after = await server.Film();
+        var (was, now) = (Drawn(before), Drawn(after));
+        Assert.Equal(was.Count, now.Count);
+        foreach (var (shapes, again) in was.Zip(now))
+        {
+            Assert.Equal(shapes.Select(shape => shape.Path), again.Select(shape => shape.Path));
+            Assert.All(shapes.Zip(again), pair => Assert.All(pair.First.Matrix.Zip(pair.Second.Matrix), number => Assert.Equal(number.First, number.Second, 1e-4)));
+        }
+
+        // Where pins, pivots, bones and strokes sit has not moved.
+        Assert.Equal(Rig(before), Rig(after));
+
+        List<List<(string Path, double[] Matrix)>> Drawn(JsonElement film)
+        {
+            var drawings = film.GetProperty("drawings").EnumerateArray().ToDictionary(one => one.GetProperty("id").GetString()!);
+            return [.. Ids(Bramble(film)).Select(id => drawings[id].GetProperty("shapes").EnumerateArray().Select(shape => (shape.GetProperty("path").GetString()!, Matrix(shape))).ToList())];
+        }
+
+        static double[] Matrix(JsonElement shape) =>
+            shape.TryGetProperty("matrix", out var matrix) ? [.. matrix.EnumerateObject().Select(number => number.Value.GetDouble())] : [1, 0, 0, 1, 0, 0];
+
+        static string Rig(JsonElement film)
+        {
+            var text = Bramble(film).GetRawText();
+            return Ids(Bramble(film)).Distinct().Aggregate(text, (all, id) => all.Replace($"\"drawing\":\"{id}\"", "\"drawing\"", StringComparison.Ordinal));
+        }
+
+        // Of limbs not: they follow from their bones.
+        static IEnumerable<string> Ids(JsonElement puppet) => puppet.GetProperty("parts").EnumerateArray().Where(part => !part.TryGetProperty("limb", out _)).SelectMany(part =>
+            new[] { part }.Concat(Inside(part, "swaps")).Concat(Inside(part, "forms")).Where(one => one.TryGetProperty("drawing", out _)).Select(one => one.GetProperty("drawing").GetString()!));
+
+        static IEnumerable<JsonElement> Inside(JsonElement part, string list) => part.TryGetProperty(list, out var within) ? within.EnumerateArray() : [];
+
+        static JsonElement Bramble(JsonElement film) => film.GetProperty("puppets").EnumerateArray().First(puppet => puppet.GetProperty("id").GetString() == "bramble-puppet");
     }
 
     private Task<JsonElement> Send(string path, string name, byte[] bytes) => server.Upload($"/api/films/demo/{path}", name, bytes);

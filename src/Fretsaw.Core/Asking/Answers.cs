@@ -116,8 +116,9 @@ public sealed record PoseCard(int Frame, string? Name, bool Full, Gap? Gap, bool
 /// <param name="After">And after their last.</param>
 /// <param name="OtherSide">Id of what it is mirrored with; its own when there is none.</param>
 /// <param name="Value">The one value whose row this is, below its thing's; null for the thing's own.</param>
+/// <param name="Repeats">Frames at which keys come again, before the first and after the last.</param>
 public sealed record StripRow(
-    string Thing, string? Value, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, Beyond? Before, Beyond? After, string OtherSide);
+    string Thing, string? Value, string Title, ThingKind Kind, ImmutableArray<Address> Addresses, ImmutableArray<Bead> Beads, ImmutableArray<int> Repeats, Beyond? Before, Beyond? After, string OtherSide);
 
 /// <param name="HeldAfter">Nothing in the row moves until its next bead.</param>
 /// <param name="Gap">What lies between it and the next, where all its keys agree.</param>

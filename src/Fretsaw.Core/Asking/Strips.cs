@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Timing;
 
@@ -92,9 +93,12 @@ internal static class Strips
         ];
 
         StripRow Row(string thing, string? value, string title, ThingKind kind, List<Moves> members) => new(
-            thing, value, title, kind, [.. members.Select(member => member.Track.Address)], Beads(members, from, to), Common(members, track => track.Before), Common(members, track => track.After),
+            thing, value, title, kind, [.. members.Select(member => member.Track.Address)], Beads(members, from, to), Again(members, from, Math.Min(to, shot.Length)), Common(members, track => track.Before), Common(members, track => track.After),
             sides.GetValueOrDefault(thing) ?? thing);
     }
+
+    private static ImmutableArray<int> Again(List<Moves> moves, int from, int to) =>
+        [.. moves.SelectMany(move => Repeats.Frames(move.Track, from, to)).Distinct().Except(moves.SelectMany(move => move.Track.AllKeys).Select(key => key.Frame)).Order()];
 
     /// <returns>Null where the tracks differ.</returns>
     private static Beyond? Common(List<Moves> moves, Func<Track, Beyond> of) =>

@@ -83,6 +83,8 @@ namespace Fretsaw.Core.Edits;
 [JsonDerivedType(typeof(ShapePath), "shapePath")]
 [JsonDerivedType(typeof(ShapePiece), "shapePiece")]
 [JsonDerivedType(typeof(MakePath), "makePath")]
+[JsonDerivedType(typeof(SplitPlace), "splitPlace")]
+[JsonDerivedType(typeof(KeyRepeats), "keyRepeats")]
 [JsonDerivedType(typeof(KeepChart), "keepChart")]
 [JsonDerivedType(typeof(RemoveChart), "removeChart")]
 [JsonDerivedType(typeof(SetStep), "setStep")]

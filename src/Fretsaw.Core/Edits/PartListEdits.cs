@@ -16,10 +16,13 @@ public sealed record PutOnPart(string PuppetId, string PartId) : Edit
     /// <summary>Gives the part a mesh too, when it has none.</summary>
     public StiffPatch? Patch { get; init; }
 
-    public override string Title =>
-        Swap is not null ? "Changed a swap" : Form is not null ? "Changed a form" : Knead is not null ? "Kneaded" : "Changed a stiff patch";
+    /// <summary>Comes in with the swap or form that shows it.</summary>
+    public Drawing? Drawing { get; init; }
 
-    protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
+    public override string Title =>
+        Drawing is not null ? $"Brought {Swap?.Name ?? Form?.Name} in" : Swap is not null ? "Changed a swap" : Form is not null ? "Changed a form" : Knead is not null ? "Kneaded" : "Changed a stiff patch";
+
+    protected internal override Film Change(Film film) => With(film, Drawing).WithPart(PuppetId, PartId, part => part with
     {
         Swaps = Put(part.Swaps, Swap),
         Forms = Put(part.Forms, Form),
@@ -27,6 +30,8 @@ public sealed record PutOnPart(string PuppetId, string PartId) : Edit
         Patches = Put(part.Patches, Patch),
         Mesh = part.Mesh ?? (Knead is null && Patch is null ? null : Meshes.For(film, part)),
     });
+
+    private static Film With(Film film, Drawing? drawing) => drawing is null ? film : film with { Drawings = film.Drawings.Add(drawing) };
 
     private static ImmutableArray<T> Put<T>(ImmutableArray<T> list, T? thing)
         where T : class, IEntity => thing is null ? list : list.Put(thing);

@@ -69,35 +69,6 @@ public sealed record ShapePiece(string ShotId, Address Address, int Frame, PathS
     }
 }
 
-/// <summary>Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before.</summary>
-/// <param name="Address">Of the place.</param>
-public sealed record MakePath(string ShotId, Address Address) : Edit
-{
-    public override string Title => "Made it go on a path";
-
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
-    {
-        var place = Properties.FindPlace(Address) ?? throw new FilmException($"'{Address}'", "is no place", "name one");
-        if (shot.Tracks.Find(Address) is not null)
-        {
-            return shot;
-        }
-
-        var axes = place.Axes.Select(axis => shot.Tracks.Find(Address with { Property = axis }) as NumberTrack).ToList();
-        var first = axes.OfType<NumberTrack>().FirstOrDefault() ?? throw new FilmException($"'{Address}'", "has no keys", "key it first");
-        FilmException.ThrowIf(axes.OfType<NumberTrack>().Any(axis => !IsAlike(axis, first)), $"'{Address}'", "is keyed at other frames, or with other charts, across than down", "key both at the same frames with the same charts");
-        var rest = place.Axes.Select(axis => Properties.Find(film, shot, Address with { Property = axis })?.Default ?? 0).ToList();
-        var keys = first.Keys.Select((key, k) => new PlaceKey(key.Frame, Enumerable.Range(0, axes.Count).Aggregate(default(Place), (at, axis) => at.With(axis, axes[axis]?.Keys[k].Value ?? rest[axis]))) { Gap = key.Gap });
-        return shot with
-        {
-            Tracks = shot.Tracks.RemoveAll(track => axes.Contains(track)).With(new PlaceTrack { Address = Address, Before = first.Before, After = first.After, Keys = [.. keys] }),
-        };
-    });
-
-    private static bool IsAlike(NumberTrack one, NumberTrack other) =>
-        (one.Before, one.After) == (other.Before, other.After) && one.Keys.Select(key => (key.Frame, key.Gap)).SequenceEqual(other.Keys.Select(key => (key.Frame, key.Gap)));
-}
-
 /// <summary>The places of a path, changed.</summary>
 internal static class Paths
 {

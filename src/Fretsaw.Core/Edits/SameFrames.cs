@@ -18,14 +18,19 @@ internal static class SameFrames
     /// <param name="first">The first frame that is compared.</param>
     /// <param name="seen">The value that is wanted.</param>
     /// <param name="shows">From keys to what they show at a frame.</param>
-    public static Track Fit(Track empty, IEnumerable<Key> tried, int first, int last, SeenValue seen, Func<Track, Func<double, Place>> shows)
+    public static Track Fit(Track empty, IEnumerable<Key> tried, int first, int last, SeenValue seen, Func<Track, Func<double, Place>> shows) =>
+        Fit(empty, tried, first, last, seen.At, seen.Holding, shows);
+
+    /// <param name="seen">The value that is wanted at a frame.</param>
+    /// <param name="holding">The key at its frame with what it must hold.</param>
+    public static Track Fit(Track empty, IEnumerable<Key> tried, int first, int last, Func<int, Place> seen, Func<Key, Key> holding, Func<Track, Func<double, Place>> shows)
     {
-        var keys = new SortedDictionary<int, Key>(tried.ToDictionary(key => key.Frame, seen.Holding));
+        var keys = new SortedDictionary<int, Key>(tried.ToDictionary(key => key.Frame, holding));
         for (var rounds = first; rounds <= last; rounds++)
         {
             var shown = shows(empty.WithKeys(keys.Values));
-            var off = Enumerable.Range(first, last - first + 1).Where(frame => !Same(shown(frame), seen.At(frame))).ToList();
-            if (off.Count == 0 || !Fill(keys, off, frame => seen.Holding(Tracks.KeyFor(empty, frame, Gap.Even))))
+            var off = Enumerable.Range(first, last - first + 1).Where(frame => !Same(shown(frame), seen(frame))).ToList();
+            if (off.Count == 0 || !Fill(keys, off, frame => holding(Tracks.KeyFor(empty, frame, Gap.Even))))
             {
                 break;
             }

@@ -23,18 +23,23 @@ public static class Redrawing
     /// <summary>Outlines that share less than this part of their area are not the same part redrawn.</summary>
     private const double LeastLikeness = 0.4;
 
+    /// <summary>What a swap or form is called beside its part, in lists and as a layer.</summary>
+    public static string TitleOf(Part part, string within) => $"{part.Name}: {within}";
+
     /// <param name="layers">Names and drawings in the file's order; layers without art are passed over.</param>
     public static RedrawPlan Plan(Film film, Puppet puppet, IReadOnlyList<(string Name, Drawing? Drawing)> layers)
     {
         var drawings = film.Drawings.ToDictionary(drawing => drawing.Id, StringComparer.Ordinal);
+        // A limb's art follows from its bones: it went out to be looked at.
+        var limbs = puppet.Parts.Where(part => part.Limb is not null).Select(part => part.Name).ToHashSet(StringComparer.OrdinalIgnoreCase);
         // What is a part's own comes before what was gathered into others.
         var parts = puppet.Parts.Where(part => part.Limb is null).ToList();
         var open = parts.SelectMany(Own).Concat(parts.SelectMany(Gathered)).ToList();
-        var left = Enumerable.Range(0, layers.Count).Where(layer => layers[layer].Drawing is not null).ToList();
+        var left = Enumerable.Range(0, layers.Count).Where(layer => layers[layer].Drawing is not null && !limbs.Contains(layers[layer].Name)).ToList();
         var matches = new List<RedrawMatch>();
         foreach (var layer in left.ToList())
         {
-            if (open.Find(place => string.Equals(place.Name, layers[layer].Name, StringComparison.OrdinalIgnoreCase)) is { } place)
+            if (Named(layers[layer].Name) is { } place)
             {
                 Take(layer, place, byName: true);
             }
@@ -57,8 +62,13 @@ public static class Redrawing
             open.Remove(place);
         }
 
+        // Two eyes may each have one that is "shut": with the part's name before it, it is one of them.
+        Place? Named(string name) => open.Find(place => Same(place.Title, name)) ?? open.Find(place => Same(place.Name, name));
+
         double Likeness(int layer, Place place) => Outlines.Likeness(drawings[place.Drawing].Outline, layers[layer].Drawing!.Outline);
     }
+
+    private static bool Same(string one, string other) => string.Equals(one, other, StringComparison.OrdinalIgnoreCase);
 
     private static IEnumerable<Place> Own(Part part) => part.Drawing is { } drawing ? [new Place(part, null, part.Name, drawing)] : [];
 
@@ -71,6 +81,6 @@ public static class Redrawing
     /// <summary>Where a drawing stands in a puppet.</summary>
     private sealed record Place(Part Part, string? Within, string Name, string Drawing)
     {
-        public string Title => Within is null ? Part.Name : $"{Part.Name}: {Name}";
+        public string Title => Within is null ? Part.Name : TitleOf(Part, Name);
     }
 }

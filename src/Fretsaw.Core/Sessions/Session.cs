@@ -116,8 +116,7 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
             return;
         }
 
-        shown = edit.Apply(Film);
-        provisional = edit;
+        (provisional, shown) = Repeats.Applied(Film, edit);
         inPlace = drag.Pose is null ? null : KeysInPlace.Find(drag.Pose, FrameAt(gesture.View, gesture.Frame), to);
     }
 

@@ -9,7 +9,8 @@ namespace Fretsaw.Formats.Png;
 
 /// <param name="Name">The picture's file, for errors and as the drawing's name.</param>
 /// <param name="Left">Where the picture lies on the canvas, px.</param>
-public readonly record struct LayerPng(byte[] Bytes, string Name, double Left, double Top);
+/// <param name="PixelSize">Of one of its pixels on the canvas, px.</param>
+public readonly record struct LayerPng(byte[] Bytes, string Name, double Left, double Top, double PixelSize = 1);
 
 /// <summary>Layers' pictures, cut to what is opaque of them.</summary>
 public static class TrimmedPng
@@ -33,7 +34,7 @@ public static class TrimmedPng
             Parallel.For(0, read.Length, new ParallelOptions { CancellationToken = cancel }, i =>
             {
                 using var room = PixelBudget.Take(pixels[i]);
-                read[i] = Read(pictures[i].Bytes, pictures[i].Name, $"{idPrefix}-d{i + 1}", pictures[i].Left, pictures[i].Top);
+                read[i] = Read(pictures[i], $"{idPrefix}-d{i + 1}");
                 progress?.Invoke((double)Interlocked.Increment(ref done) / read.Length);
             });
         }
@@ -45,10 +46,10 @@ public static class TrimmedPng
         return read;
     }
 
-    private static (Drawing Drawing, byte[] Bytes)? Read(byte[] bytes, string file, string drawingId, double left, double top)
+    private static (Drawing Drawing, byte[] Bytes)? Read(in LayerPng layer, string drawingId)
     {
-        using var picture = PngFile.Decode(bytes, file);
-        return Of(picture, Path.GetFileNameWithoutExtension(file), drawingId, left, top, 1, bytes);
+        using var picture = PngFile.Decode(layer.Bytes, layer.Name);
+        return Of(picture, Path.GetFileNameWithoutExtension(layer.Name), drawingId, layer.Left, layer.Top, layer.PixelSize, layer.Bytes);
     }
 
     /// <param name="pixelSize">Of one of its pixels in the drawing, px.</param>

@@ -113,8 +113,14 @@ public static class SvgFile
         var size = Math.Max(Math.Max(width, height), Math.Max(box?.Width ?? 0, box?.Height ?? 0));
         FilmException.ThrowIf(size > MaxSide, file, FormattableString.Invariant($"is {width:0} × {height:0} px"), $"keep both sides under {MaxSide} px");
         var page = new Box(0, 0, width, height);
-        return (box ?? page, SvgViewport.Fit(root, page), page);
+        var origin = OriginOf(root);
+        var place = new Box(origin.X, origin.Y, width, height);
+        return (box ?? page, SvgViewport.Fit(root, place), place);
     }
+
+    /// <summary>Where the page's corner lies in the puppet that went out: art may lie left of nought and above it, and comes back there.</summary>
+    private static Point OriginOf(XElement root) =>
+        root.Attribute(SvgWriter.Origin)?.Value is { } text && SvgNumbers.List(text) is [var x, var y] && Math.Max(Math.Abs(x), Math.Abs(y)) <= MaxSide ? new Point(x, y) : default;
 
     private static Drawing ToDrawing(string id, string name, List<Shape> shapes)
     {

@@ -38,14 +38,17 @@ internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place,
         return new SvgImage(png, width, height, place, matrix * Fitted(element, view, width, height));
     }
 
-    /// <summary>The picture as the drawing shows it, in the drawing's pixels: as it is where it only lies somewhere, else sampled anew.</summary>
+    /// <summary>Pixels that are finer than this of the drawing's say nothing more to a camera that looks at it.</summary>
+    private const double FinestKept = 0.25;
+
+    /// <summary>The picture as the drawing shows it: as it is where it only lies somewhere, its pixels perhaps finer than the drawing's; else sampled anew.</summary>
     /// <exception cref="FilmException">It is too large or cannot be read.</exception>
     public LayerPng Placed(string name)
     {
         var m = ToDrawing;
-        if (m is { A: 1, B: 0, C: 0, D: 1 } && m.E == Math.Round(m.E) && m.F == Math.Round(m.F))
+        if (m is { A: >= FinestKept and <= 1, B: 0, C: 0 } && m.A == m.D && m.IsFinite)
         {
-            return new LayerPng(Png, name, m.E, m.F);
+            return new LayerPng(Png, name, m.E, m.F, m.A);
         }
 
         using var picture = PngFile.Decode(Png, Place);

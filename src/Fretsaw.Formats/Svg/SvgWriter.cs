@@ -2,22 +2,26 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Xml;
 using System.Xml.Linq;
-using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
-using Fretsaw.Core.Painting;
 
 namespace Fretsaw.Formats.Svg;
 
 /// <summary>A part that is no vector art, as a PNG.</summary>
-/// <param name="ToPuppet">The picture's pixels → posed puppet pixels.</param>
+/// <param name="ToPuppet">The picture's pixels → puppet pixels.</param>
 public sealed record SvgPicture(byte[] Png, int Width, int Height, Affine ToPuppet);
 
+/// <summary>A group of the file: a part, or a drawing that can show in its place.</summary>
+/// <param name="Id">Of the group, within the file.</param>
+/// <param name="RidesOn">The id of the group of what carries it.</param>
+/// <param name="Shapes">In puppet pixels; empty with a picture, or for a part without art.</param>
+public sealed record SvgLayer(string Name, string Id, string? RidesOn, double Opacity, bool Hidden, IReadOnlyList<Shape> Shapes, SvgPicture? Picture = null);
+
 /// <summary>
-/// A puppet at a frame as layered SVG 1.1: a group a part, in painting order, with the part's name as its title; a hidden
-/// part is there and not displayed, and one without art is an empty group. Groups cannot be in one another, because what rides
-/// on a part may lie before it and behind it; which part each rides on stands in data-rides-on, by the id of that one's group. Lengths are the puppet's own pixels, so that what comes back lies where it lay. Mattes
-/// belong to the rig and are left out, so that the art is whole.
+/// A puppet as layered SVG 1.1: a group a part, in painting order, with the part's name as its title; a hidden part is there and
+/// not displayed, and one without art is an empty group. Groups cannot be in one another, because what rides on a part may lie
+/// before it and behind it; which part each rides on stands in data-rides-on, by the id of that one's group. Lengths are the
+/// puppet's own pixels, so that what comes back lies where it lay. Mattes belong to the rig and are left out, so that the art is whole.
 /// </summary>
 public static class SvgWriter
 {
@@ -27,59 +31,44 @@ public static class SvgWriter
     /// <summary>The attribute of the root that says at which frame the puppet was posed so; rest art does not have it.</summary>
     internal const string Posed = "data-posed";
 
+    /// <summary>The attribute of the root that says where the page's corner lies in puppet pixels, where that is not at nought.</summary>
+    internal const string Origin = "data-origin";
+
     private static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
 
-    /// <param name="frame">The puppet alone on the bench, evaluated.</param>
-    /// <param name="picture">Paints a part that is raster art; null when it shows nothing.</param>
+    /// <param name="name">The puppet's.</param>
     /// <param name="posed">"frame 24" for a posed puppet, null for one at rest.</param>
-    public static void Write(Stream stream, Evaluator frame, Func<PartPlan, SvgPicture?> picture, string? posed = null)
+    public static void Write(Stream stream, string name, IReadOnlyList<SvgLayer> layers, string? posed = null)
     {
-        var (writer, paints) = (new DrawListWriter(), new SvgPaintWriter(Svg));
-        var (groups, box) = (new List<XElement>(), new Box(0, 0, 1, 1));
-        var puppet = frame.Cast[0].Plan.Puppet;
-        var plans = frame.Cast[0].Plan.Parts.ToDictionary(part => part.Part.Id, StringComparer.Ordinal);
-        foreach (var own in puppet.Parts)
+        var (paints, box) = (new SvgPaintWriter(Svg), new Box(0, 0, 1, 1));
+        foreach (var layer in layers)
         {
-            if (!plans.TryGetValue(own.Id, out var part))
-            {
-                groups.Add(Group(puppet, own, []));
-                continue;
-            }
-
-            var shapes = PosedArt.Of(writer.WritePart(frame, frame.Cast[0], part), frame.Plan.Film.Drawings);
-            var image = shapes is null ? picture(part) : null;
-            if (shapes is null && image is null)
-            {
-                groups.Add(Group(puppet, own, []));
-                continue;
-            }
-
-            box = image is null ? shapes!.Aggregate(box, (all, shape) => all.With(BoxOf(shape))) : box.With(image.ToPuppet.Map(new Box(0, 0, image.Width, image.Height)));
-            groups.Add(Group(puppet, own, image is null ? shapes!.Select(shape => Path(shape, paints)) : [Image(image)]));
+            box = layer.Picture is { } image ? box.With(image.ToPuppet.Map(new Box(0, 0, image.Width, image.Height))) : layer.Shapes.Aggregate(box, (all, shape) => all.With(BoxOf(shape)));
         }
 
+        // Before the root is put together, because gradients are collected on the way.
+        var groups = layers.Select(layer => Group(layer, layer.Picture is { } image ? [Image(image)] : layer.Shapes.Select(shape => Path(shape, paints)))).ToList();
         var root = new XElement(
             Svg + "svg",
             new XAttribute("version", "1.1"), new XAttribute("width", Number(Math.Ceiling(box.Width))), new XAttribute("height", Number(Math.Ceiling(box.Height))),
             new XAttribute("viewBox", string.Join(' ', new[] { box.X, box.Y, Math.Ceiling(box.Width), Math.Ceiling(box.Height) }.Select(Number))),
             posed is null ? null : new XAttribute(Posed, posed),
-            new XElement(Svg + "title", frame.Cast[0].Use.Thing.Name),
+            box is { X: 0, Y: 0 } ? null : new XAttribute(Origin, $"{Number(box.X)} {Number(box.Y)}"),
+            new XElement(Svg + "title", name),
             new XElement(Svg + "defs", paints.Gradients),
             groups);
         using var xml = XmlWriter.Create(stream, new XmlWriterSettings { Indent = true, CloseOutput = false });
         root.Save(xml);
     }
 
-    private static XElement Group(Puppet puppet, Part part, IEnumerable<XElement> art) => new(
+    private static XElement Group(SvgLayer layer, IEnumerable<XElement> art) => new(
         Svg + "g",
-        new XAttribute("id", IdOf(puppet, part)),
-        puppet.Parts.FirstOrDefault(other => other.Id == part.RidesOn) is { } carrier ? new XAttribute(RidesOn, IdOf(puppet, carrier)) : null,
-        part.Opacity < 1 ? new XAttribute("opacity", Number(part.Opacity)) : null,
-        part.Hidden ? new XAttribute("display", "none") : null,
-        new XElement(Svg + "title", part.Name),
+        new XAttribute("id", layer.Id),
+        layer.RidesOn is { } carrier ? new XAttribute(RidesOn, carrier) : null,
+        layer.Opacity < 1 ? new XAttribute("opacity", Number(layer.Opacity)) : null,
+        layer.Hidden ? new XAttribute("display", "none") : null,
+        new XElement(Svg + "title", layer.Name),
         art);
-
-    private static string IdOf(Puppet puppet, Part part) => $"part-{puppet.Parts.IndexOf(part) + 1}";
 
     private static XElement Path(Shape shape, SvgPaintWriter paints) => new(
         Svg + "path",

@@ -78,10 +78,17 @@ internal static class ArtEndpoints
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/cast/{cast}/frames/{frame:double}.{format}", (string id, string shot, string cast, double frame, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
-            PuppetExport.Of(open.Open(id), new View(shot, Cast: cast), frame, FormattableString.Invariant($"frame {frame}"), format, assets, cancel));
+            PuppetExport.Posed(open.Open(id), shot, cast, frame, format, assets, cancel));
 
         film.MapGet("puppets/{puppet}/rest.{format}", (string id, string puppet, string format, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
-            PuppetExport.Of(open.Open(id), new View(Puppet: puppet), 1, null, format, assets, cancel));
+            PuppetExport.AtRest(open.Open(id), puppet, format, assets, cancel));
+
+        film.MapPost("puppets/{puppet}/parts/{part}/swaps", async (string id, string puppet, string part, IFormFileCollection files, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
+        {
+            var (opened, now) = (open.Open(id), open.Open(id).Now.Film);
+            var edits = (await InOrder(files, "swap", assets, cancel)).Select(drawing => SwapPlacement.Brought(now, puppet, part, drawing, OpenFilms.NewId("swap"))).ToList();
+            return await EditEndpoints.Tell(live, opened.Apply(edits is [var one] ? one : new Together($"Brought {edits.Count} swaps in", [.. edits]), null));
+        }).WithUploadLimit();
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
@@ -94,18 +101,11 @@ internal static class ArtEndpoints
 
         film.MapPost("shots/{shot}/references", async (string id, string shot, IFormFileCollection files, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
-            FilmException.ThrowIf(files.Count == 0, "reference", "has no picture", "choose PNG or SVG files");
-            FilmException.ThrowIf(files.Count > MostPictures, "reference", $"has {files.Count} pictures", $"bring in up to {MostPictures}");
             var opened = open.Open(id);
-            var inOrder = files.OrderBy(file => file.SafeName(), NumberedNames.One).ToList();
-            var drawings = ImmutableArray.CreateBuilder<Drawing>(files.Count);
-            foreach (var file in inOrder)
-            {
-                drawings.Add((await Flat(file, assets, cancel)).Drawing);
-            }
-
-            var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), Names.Usable(NumberedNames.Stem(inOrder[0].SafeName())), drawings.ToImmutable());
-            return new ReferenceBrought(await EditEndpoints.Tell(live, opened.Apply(new AddReference(shot, reference, drawings.ToImmutable()), null)), reference.Id);
+            var drawings = await InOrder(files, "reference", assets, cancel);
+            var name = Names.Usable(NumberedNames.Stem(files.Select(file => file.SafeName()).Order(NumberedNames.One).First()));
+            var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), name, drawings);
+            return new ReferenceBrought(await EditEndpoints.Tell(live, opened.Apply(new AddReference(shot, reference, drawings), null)), reference.Id);
         }).WithUploadLimit();
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
@@ -141,6 +141,21 @@ internal static class ArtEndpoints
         }
 
         return art;
+    }
+
+    /// <summary>Several drawings or pictures, by the numbers and letters of their names.</summary>
+    /// <param name="for">What they are to be, for errors.</param>
+    private static async Task<ImmutableArray<Drawing>> InOrder(IFormFileCollection files, string @for, AssetStore assets, CancellationToken cancel)
+    {
+        FilmException.ThrowIf(files.Count == 0, @for, "has no picture", "choose PNG or SVG files");
+        FilmException.ThrowIf(files.Count > MostPictures, @for, $"has {files.Count} pictures", $"bring in up to {MostPictures}");
+        var drawings = ImmutableArray.CreateBuilder<Drawing>(files.Count);
+        foreach (var file in files.OrderBy(file => file.SafeName(), NumberedNames.One))
+        {
+            drawings.Add((await Flat(file, assets, cancel)).Drawing);
+        }
+
+        return drawings.ToImmutable();
     }
 
     private static FileContentHttpResult StillOf(OpenFilm opened, string shot, double frame, int? width, AssetStore assets, CancellationToken cancel)

@@ -87,7 +87,8 @@ public sealed class OpenFilm
         {
             CatchUp();
             Demand(baseSeq);
-            return Append("edit", edit.Title, edit);
+            var (kept, after) = Repeats.Applied(film, edit);
+            return Append("edit", edit.Title, kept, after);
         }
     }
 
@@ -152,9 +153,11 @@ public sealed class OpenFilm
         }
     }
 
-    private FilmState Append(string kind, string title, Edit edit, (string Shelf, long Version)? takes = null)
+    private FilmState Append(string kind, string title, Edit edit, (string Shelf, long Version)? takes = null) => Append(kind, title, edit, edit.Apply(film), takes);
+
+    /// <param name="after">What the edit makes of the film.</param>
+    private FilmState Append(string kind, string title, Edit edit, Film after, (string Shelf, long Version)? takes = null)
     {
-        var after = edit.Apply(film);
         DemandFiles(after);
         DemandExpressions(after);
         var logged = new LoggedEdit(seq + 1, kind, title, edit, Inverse.Of(film, after));

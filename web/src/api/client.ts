@@ -31,6 +31,12 @@ async function answer<T>(request: Promise<{ data?: T; error?: unknown; response:
 }
 
 /** A file as a form, which is how uploads travel. */
+function forms(files: File[]): never {
+  const body = new FormData();
+  for (const file of files) body.append("files", file, file.name);
+  return body as never;
+}
+
 function form(file: File): never {
   const body = new FormData();
   body.append("file", file, file.name);
@@ -100,17 +106,22 @@ export const api = {
         bodySerializer: whole as never,
       }),
     ),
-  bringReference: (id: string, shot: string, files: File[]) => {
-    const body = new FormData();
-    for (const file of files) body.append("files", file, file.name);
-    return answer(
+  bringReference: (id: string, shot: string, files: File[]) =>
+    answer(
       client.POST("/api/films/{id}/shots/{shot}/references", {
         params: { path: { id, shot } },
-        body: body as never,
+        body: forms(files),
         bodySerializer: whole as never,
       }),
-    );
-  },
+    ),
+  bringSwaps: (id: string, puppet: string, part: string, files: File[]) =>
+    answer(
+      client.POST("/api/films/{id}/puppets/{puppet}/parts/{part}/swaps", {
+        params: { path: { id, puppet, part } },
+        body: forms(files),
+        bodySerializer: whole as never,
+      }),
+    ),
   bringSound: (id: string, shot: string, frame: number, file: File) =>
     answer(
       client.POST("/api/films/{id}/shots/{shot}/sounds", {

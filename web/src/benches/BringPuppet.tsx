@@ -9,10 +9,10 @@ export const artFiles = ".svg,.ora,.zip,.png,image/svg+xml,image/openraster,imag
 
 /**
  * Brings a layered drawing in as a puppet. Where there is one of its name, it may be the same drawing, redrawn: what belongs
- * together is shown first, and the animator says which it is.
+ * together is shown first, and the animator says which it is. Files that went out say behind the name when the puppet looked so.
  */
 export async function bringPuppet(file: File): Promise<void> {
-  const name = bare(file.name.replace(/\.[^.]*$/, ""));
+  const name = bare(file.name.replace(/( at rest| frame [\d.]+)?\.[^.]*$/, ""));
   const same = get().film?.puppets.find((puppet) => bare(puppet.name) === name);
   if (same) set({ puppetId: same.id, place: "parts", chosen: null, also: [], redrawn: { puppet: same.id, file } });
   else await bringAnother(file);
