@@ -24,7 +24,7 @@ public sealed record PuppetLayers(int Width, int Height, IReadOnlyList<PaintedLa
         using var painter = new SheetPainter(art, film.Width, film.Height);
         var writer = new DrawListWriter();
         var layers = new List<PaintedLayer>();
-        foreach (var part in frame.Cast[0].Plan.Parts)
+        foreach (var part in frame.Cast[0].PartsInOrder)
         {
             cancel.ThrowIfCancellationRequested();
             if (Paint(painter, writer, frame, part) is { } layer)

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using System.Text.Json;
+using Fretsaw.Print;
 
 namespace Fretsaw.Server.Tests;
 
@@ -56,6 +57,42 @@ public sealed class ReferenceArtTests : IDisposable
         var bare = await server.Http.GetByteArrayAsync(Still);
         Assert.True((await Bring(("over.svg", Svg("#f0f")))).IsSuccessStatusCode);
         Assert.Equal(bare, await server.Http.GetByteArrayAsync(Still));
+    }
+
+    /// <summary>Two seconds of twelve pictures each, made by ffmpeg itself, in a film of 24 frames a second.</summary>
+    [Fact]
+    public async Task A_video_comes_in_picture_by_picture_with_its_sound_if_wanted()
+    {
+        var film = System.IO.Path.Combine(Directory.CreateTempSubdirectory("fretsaw-test-").FullName, "wave.mp4");
+        using (var made = Ffmpeg.Start(["-loglevel", "error", "-f", "lavfi", "-i", "testsrc=size=320x180:rate=12:duration=2", "-f", "lavfi", "-i", "sine=frequency=440:duration=2", "-pix_fmt", "yuv420p", film]))
+        {
+            await made.WaitForExitAsync(TestContext.Current.CancellationToken);
+        }
+
+        var video = await File.ReadAllBytesAsync(film, TestContext.Current.CancellationToken);
+        Assert.True((await Bring(("wave.mp4", video))).IsSuccessStatusCode);
+        var reference = (await References())[0];
+        Assert.Equal(("wave", 48, 24.0), (reference.GetProperty("name").GetString(), reference.GetProperty("pictures").GetArrayLength(), reference.GetProperty("rate").GetDouble()));
+        var sounds = (await server.Film()).GetProperty("sounds").GetArrayLength();
+
+        using var form = new MultipartFormDataContent { { new ByteArrayContent(video), "files", "wave.mp4" } };
+        Assert.True((await server.Http.PostAsync($"{Path}?sound=true", form)).IsSuccessStatusCode);
+        Assert.Equal(sounds + 1, (await server.Film()).GetProperty("sounds").GetArrayLength());
+        await server.Post("/api/films/demo/undo");
+        Assert.Equal(1, (await References()).GetArrayLength());
+        Assert.Equal(sounds, (await server.Film()).GetProperty("sounds").GetArrayLength());
+    }
+
+    [Theory]
+    [InlineData("cut short")]
+    [InlineData("nothing")]
+    public async Task What_only_begins_like_a_video_is_refused_and_leaves_nothing(string kind)
+    {
+        byte[] bytes = kind == "nothing" ? [0, 0, 0, 24, .. "ftypisom"u8] : [0x1A, 0x45, 0xDF, 0xA3, .. Enumerable.Range(0, 4000).Select(i => (byte)(i * 37))];
+        var answer = await Bring(("broken.mov", bytes));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("broken.mov", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Empty((await References()).EnumerateArray());
     }
 
     [Fact]

@@ -37,6 +37,7 @@ public static class Answering
         TakeQuestion q => Takes.Of(film, frameAt, q),
         BalanceQuestion q => Balances.Of(frameAt(q.View, q.Frame), q),
         FitsQuestion q => Fits(film, q),
+        SidesQuestion q => new SidesAnswer(ShapePairs.Of(film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "choose one that is"), film.Drawings)),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
     };
 

@@ -30,7 +30,10 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(TakeAnswer), "take")]
 [JsonDerivedType(typeof(FitsAnswer), "fits")]
 [JsonDerivedType(typeof(PasteAnswer), "paste")]
+[JsonDerivedType(typeof(SidesAnswer), "sides")]
 public abstract record Answer;
+
+public sealed record SidesAnswer(ImmutableArray<MirrorPair> Pairs) : Answer;
 
 public sealed record PasteAnswer(Pasted Pasted) : Answer;
 

@@ -83,7 +83,7 @@ internal static class Overlays
                     return new HitAnswer(thing.Plan.Thing.Id, null);
                 }
             }
-            else if (cast.Plan.Painted.LastOrDefault(part => !part.Part.Locked && Touches(frame, frame.ToPicture(cast, part.Node), cast, part, at)) is { } hit)
+            else if (cast.PartsInOrder.Where(cast.Plan.Painted.Contains).LastOrDefault(part => !part.Part.Locked && Touches(frame, frame.ToPicture(cast, part.Node), cast, part, at)) is { } hit)
             {
                 return new HitAnswer(thing.Plan.Thing.Id, hit.Part.Id);
             }

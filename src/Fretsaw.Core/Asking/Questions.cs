@@ -29,6 +29,7 @@ namespace Fretsaw.Core.Asking;
 [JsonDerivedType(typeof(BalanceQuestion), "balance")]
 [JsonDerivedType(typeof(TakeQuestion), "take")]
 [JsonDerivedType(typeof(FitsQuestion), "fits")]
+[JsonDerivedType(typeof(SidesQuestion), "sides")]
 [JsonDerivedType(typeof(PasteQuestion), "paste")]
 public abstract record Question;
 
@@ -51,6 +52,9 @@ public sealed record StripQuestion(string Shot, string Owner, int From = 1, int?
 
     public override int GetHashCode() => HashCode.Combine(Shot, Owner, From, To);
 }
+
+/// <summary>What of a puppet looks like left and right and is not paired yet.</summary>
+public sealed record SidesQuestion(string Puppet) : Question;
 
 /// <summary>Which controls of a puppet take what is kept.</summary>
 public sealed record FitsQuestion(string Kept, string Puppet) : Question;

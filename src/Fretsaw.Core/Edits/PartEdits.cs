@@ -44,6 +44,9 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     /// <summary>All that it may ride on besides; see <see cref="Part.AlsoRidesOn"/>. Keys that choose another go.</summary>
     public ImmutableArray<string>? AlsoRidesOn { get; init; }
 
+    /// <summary>All that it may lie behind; see <see cref="Part.MayLieBehind"/>. Keys that choose another go.</summary>
+    public ImmutableArray<string>? MayLieBehind { get; init; }
+
     public double? MeshMargin { get; init; }
 
     public double? MeshTriangleSide { get; init; }
@@ -76,6 +79,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         : TuckedAway is { } tucked ? (tucked ? "Tucked a part away" : "Brought a part back into the list")
         : Pivot is not null ? "Moved a pivot"
         : RidesOn is not null || AlsoRidesOn is not null ? "Changed what a part rides on"
+        : MayLieBehind is not null ? "Said what a part may lie behind"
         : WeightPercent is not null ? "Weighted a part"
         : StretchesFreely is not null ? "Said whether a part may stretch"
         : SharePercent is not null ? "Changed a part's share"
@@ -86,7 +90,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     protected internal override Film Change(Film film)
     {
         var after = film.WithPart(PuppetId, PartId, part => Changed(film, part));
-        return Without is null && AlsoRidesOn is null ? after : Unused.Forget(after, PuppetId);
+        return Without is null && AlsoRidesOn is null && MayLieBehind is null ? after : Unused.Forget(after, PuppetId);
     }
 
     private Part Changed(Film film, Part part) => Off(part with
@@ -103,6 +107,7 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
         Pivot = Pivot ?? part.Pivot,
         RidesOn = RidesOn.Or(part.RidesOn),
         AlsoRidesOn = AlsoRidesOn ?? part.AlsoRidesOn,
+        MayLieBehind = MayLieBehind ?? part.MayLieBehind,
         Matte = Matte ?? part.Matte,
         Bend = Bend ?? part.Bend,
         Limb = Limb ?? part.Limb,

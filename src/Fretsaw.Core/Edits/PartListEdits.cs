@@ -92,6 +92,7 @@ public sealed record RemovePart(string PuppetId, string PartId) : Edit
         Part Let(Part other)
         {
             var let = Carried.Without(other, PartId, part.RidesOn);
+            let = let.MayLieBehind.Contains(PartId) ? let with { MayLieBehind = let.MayLieBehind.Remove(PartId) } : let;
             let = let.Matte?.Part == PartId ? let with { Matte = null } : let;
             return let.Pins.Any(pin => pin.RidesOn == PartId)
                 ? let with { Pins = [.. let.Pins.Select(pin => pin.RidesOn == PartId ? pin with { RidesOn = null } : pin)] }

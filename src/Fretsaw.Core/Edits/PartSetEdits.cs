@@ -32,6 +32,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
             Name = Into is null ? $"{part.Name}, copy" : part.Name,
             RidesOn = part.RidesOn is { } on && ids.Contains(on) ? New(on) : part.RidesOn,
             AlsoRidesOn = [.. part.AlsoRidesOn.Select(on => ids.Contains(on) ? New(on) : on)],
+            MayLieBehind = [.. part.MayLieBehind.Select(front => ids.Contains(front) ? New(front) : front)],
             Matte = part.Matte is { } matte && ids.Contains(matte.Part) ? matte with { Part = New(matte.Part) } : part.Matte,
             Pins = [.. part.Pins.Select(pin => pin with { Id = New(pin.Id), RidesOn = pin.RidesOn is { } on && ids.Contains(on) ? New(on) : pin.RidesOn })],
             Kneads = [.. part.Kneads.Select(knead => knead with { Id = New(knead.Id) })],
@@ -47,6 +48,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
     {
         RidesOn = copy.RidesOn is { } on && along.Contains(on) ? on : null,
         AlsoRidesOn = [.. copy.AlsoRidesOn.Where(on => on is Address.Body or Address.Stand || along.Contains(on))],
+        MayLieBehind = [.. copy.MayLieBehind.Where(along.Contains)],
         Matte = copy.Matte is { } matte && along.Contains(matte.Part) ? matte : null,
         Pins = [.. copy.Pins.Select(pin => pin.RidesOn is { } on && !along.Contains(on) ? pin with { RidesOn = null } : pin)],
         Bend = null,

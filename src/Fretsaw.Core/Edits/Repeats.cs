@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Edits;
@@ -109,7 +108,7 @@ public static class Repeats
 
     private static Together? Guarded(Film film, Edit edit, Film after)
     {
-        if (after.Shots == film.Shots)
+        if (after.Shots == film.Shots || IsAskedFor(edit))
         {
             return null;
         }
@@ -133,6 +132,8 @@ public static class Repeats
 
         return first.Count == 0 ? null : new Together(edit.Title, [.. first, edit]);
     }
+
+    private static bool IsAskedFor(Edit edit) => edit is KeyRepeats || (edit is Together together && together.Edits.All(IsAskedFor));
 
     /// <summary>The farthest frame at which a key has come to a repeated stretch, all of whose own keys are still there.</summary>
     private static int? Outside(Track before, Track after)

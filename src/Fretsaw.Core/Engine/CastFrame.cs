@@ -10,6 +10,7 @@ public sealed class CastFrame
         (Use, Plan) = (use, use.Puppet!);
         Skeleton = new Skeleton(Plan, use.Lent);
         Meshes = [.. Plan.Parts.Select(part => part.Mesh is null ? null : new MeshFrame(part.Mesh))];
+        Fronts = Plan.Fronts.Length == 0 ? null : new FrontFrame(Plan);
         FollowThrough = Plan.FollowThroughs.Length == 0 ? null : new FollowThroughFrame(use, frameRate);
     }
 
@@ -28,8 +29,14 @@ public sealed class CastFrame
     /// <summary>By part with art; null for those without a mesh.</summary>
     public MeshFrame?[] Meshes { get; }
 
+    /// <summary>Parts with art, far to near at the frame.</summary>
+    public IEnumerable<PartPlan> PartsInOrder => Fronts is { IsMoved: true } ? Fronts.Order.ToArray().Select(index => Plan.Parts[index]) : Plan.Parts;
+
     /// <summary>By reach, posed puppet pixels.</summary>
     public Point[] Goals => Skeleton.Goals;
+
+    /// <summary>Null for a puppet whose parts keep their places.</summary>
+    public FrontFrame? Fronts { get; }
 
     internal FollowThroughFrame? FollowThrough { get; }
 
@@ -53,6 +60,7 @@ public sealed class CastFrame
     internal void Bend(Plan shot, double frame, double[] driven, double wind, bool draft)
     {
         ReadOnlySpan<double> values = Use.PuppetValues(driven);
+        Fronts?.Evaluate(values);
         var behind = FollowThrough is { } late ? late.Behind : [];
         var seconds = (frame - 1) / shot.Film.FrameRate;
         foreach (var part in Plan.Parts)

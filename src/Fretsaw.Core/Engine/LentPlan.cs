@@ -8,7 +8,8 @@ namespace Fretsaw.Core.Engine;
 /// <param name="Holder">What carries it; null where that is not on the stage, as on a bench: then the part is not seen.</param>
 /// <param name="On">The node of the holder's that carries it, or <see cref="NodePlan.TheBody"/>.</param>
 /// <param name="After">It is painted after so many of the holder's painted parts.</param>
-public sealed record LentPlan(int Node, int Choice, ThingPlan? Holder, int On, int After)
+/// <param name="Behind">It belongs right behind the part that comes next, else right before the one that came last.</param>
+public sealed record LentPlan(int Node, int Choice, ThingPlan? Holder, int On, int After, bool Behind)
 {
     /// <summary>
     /// What a use lends to those on the stage. What names a bone or part that is gone lends nothing, and neither does what would hang on
@@ -30,12 +31,12 @@ public sealed record LentPlan(int Node, int Choice, ThingPlan? Holder, int On, i
             var to = Array.Find(things, thing => thing.Thing.Id == lent.To);
             if (to is null)
             {
-                plans.Add(new LentPlan(node, choice, null, NodePlan.TheBody, 0));
+                plans.Add(new LentPlan(node, choice, null, NodePlan.TheBody, 0, false));
             }
             else if (to is { Puppet: { } other } && (lent.On == Address.Body || other.NodeOf.ContainsKey(lent.On)) && !Hangs(shot, other.Puppet, lent.To, lent.On))
             {
                 var on = lent.On == Address.Body ? NodePlan.TheBody : other.NodeOf[lent.On];
-                plans.Add(new LentPlan(node, choice, to, on, Beside(other, on, lent.Behind)));
+                plans.Add(new LentPlan(node, choice, to, on, Beside(other, on, lent.Behind), lent.Behind));
             }
         }
 

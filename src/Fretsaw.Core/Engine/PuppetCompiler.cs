@@ -52,6 +52,8 @@ internal sealed class PuppetCompiler
             FollowThroughs = [.. followThroughs],
             Parts = drawn,
             Painted = [.. drawn.Where(part => !part.Part.Hidden && part.Part.Opacity > 0)],
+            Fronts = [.. drawn.Where(part => !part.Part.MayLieBehind.IsEmpty).Select(part => new FrontPlan(
+                part.Index, SlotOf(part.Part.Id, Properties.Lies.Name), [.. part.Part.MayLieBehind.Select(id => Array.FindIndex(drawn, other => other.Part.Id == id))]))],
             RestBox = drawn.Aggregate(default(Box), (box, part) => box.With(film.Drawings[part.Drawing].Bounds)),
             NodeOf = nodeOf,
             Unfollowed = [.. puppet.Parts.SelectMany(part => part.Pins).Where(pin => pin.FollowThrough is null).Select(pin => pin.Id)],

@@ -30,6 +30,9 @@ public sealed class PuppetPlan
     /// <summary>Those that are painted, in painting order.</summary>
     public required PartPlan[] Painted { get; init; }
 
+    /// <summary>Parts that may lie behind others; most puppets have none.</summary>
+    public required FrontPlan[] Fronts { get; init; }
+
     /// <summary>The box of all its art at rest, puppet pixels.</summary>
     public required Box RestBox { get; init; }
 
@@ -38,6 +41,12 @@ public sealed class PuppetPlan
     /// <summary>Things whose keys move nothing that follow-through looks back at: pins without follow-through of their own.</summary>
     public required ImmutableHashSet<string> Unfollowed { get; init; }
 }
+
+/// <summary>What a part may lie right behind.</summary>
+/// <param name="Part">Index among <see cref="PuppetPlan.Parts"/>.</param>
+/// <param name="Slot">Where keys choose: 0 its place, 1 the first of <paramref name="Before"/>.</param>
+/// <param name="Before">Indices of parts; −1 for one without art.</param>
+public sealed record FrontPlan(int Part, int Slot, int[] Before);
 
 /// <summary>A part or bone: turns, shifts and stretches about its pivot, on its carrier.</summary>
 /// <param name="Carrier">Index of the node that carries it at rest, or <see cref="TheBody"/>.</param>

@@ -34,6 +34,9 @@ public sealed record Part : IEntity
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool RidesOnEnd { get; init; }
 
+    /// <summary>Other parts that it may lie right behind in the course of a shot, as the far ear of a head that turns; keyed as <see cref="Properties.Lies"/>.</summary>
+    public ImmutableArray<string> MayLieBehind { get; init => field = value.IsDefault ? [] : value; } = [];
+
     public bool Hidden { get; init; }
 
     /// <summary>Cannot be taken hold of on the picture.</summary>

@@ -35,6 +35,13 @@ internal static class PartCheck
         }
 
         Demand(part.AlsoRidesOn.Distinct(StringComparer.Ordinal).Count() == part.AlsoRidesOn.Length, place, "may ride on something twice", "keep one");
+        Some(part.MayLieBehind, place, "parts that it may lie behind", MostCarriers);
+        foreach (var front in part.MayLieBehind)
+        {
+            Demand(front is not null && known.Parts.Contains(front) && front != part.Id, place, $"may lie behind '{front}', which is no other part", "choose another part");
+        }
+
+        Demand(part.MayLieBehind.Distinct(StringComparer.Ordinal).Count() == part.MayLieBehind.Length, place, "may lie behind something twice", "keep one");
         if (part.Matte is { } matte)
         {
             Demand(known.Parts.Contains(matte.Part) && matte.Part != part.Id, place, $"shows inside '{matte.Part}', which is no other part", "choose another part");

@@ -33,6 +33,9 @@ public static class Properties
     /// <summary>Of a part with several carriers: which takes it along, "" the one at rest.</summary>
     public static readonly PropertyInfo RidesOn = new("ridesOn", "Rides on", "", 0, 0, 1000, 0, 1) { Choices = [new("", "What carries it at rest")] };
 
+    /// <summary>Of a part that may lie behind others: which, "" in its place in the painting order.</summary>
+    public static readonly PropertyInfo Lies = new("lies", "Lies", "", 0, 0, 1000, 0, 1) { Choices = [new("", "In its place")] };
+
     /// <summary>Of a part with swaps: which drawing shows, "" its own.</summary>
     public static readonly PropertyInfo Swap = new("swap", "Shows", "", 0, 0, 1000, 0, 1) { Choices = [new("", "Its own drawing")] };
 
@@ -69,7 +72,7 @@ public static class Properties
     public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY, Squash];
 
     private static readonly FrozenDictionary<string, PropertyInfo> OfPuppets = OfBody
-        .Concat([Length, Size, Planted, RidesOn, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])
+        .Concat([Length, Size, Planted, RidesOn, Lies, Swap, Amount, WidthRoot, WidthJoint, WidthEnd, SwayAmount, FollowThrough, Across, Down])
         .ToFrozenDictionary(property => property.Name);
 
     private static readonly ImmutableArray<PropertyInfo> AnyCamera = OfCamera(new Film { Name = "Any" });
@@ -81,6 +84,7 @@ public static class Properties
     [
         .. OfBody,
         .. part.AlsoRidesOn.IsEmpty ? [] : (PropertyInfo[])[RidesOn with { Choices = [new("", Carrier(part.RidesOn, puppet)), .. part.AlsoRidesOn.Select(id => new Choice(id, Carrier(id, puppet)))] }],
+        .. part.MayLieBehind.IsEmpty ? [] : (PropertyInfo[])[Lies with { Choices = [.. Lies.Choices, .. part.MayLieBehind.Select(id => new Choice(id, $"Behind {Carrier(id, puppet)}"))] }],
         .. part.Swaps.IsEmpty ? [] : (PropertyInfo[])[Swap with { Choices = [new("", part.Name), .. part.Swaps.Select(swap => new Choice(swap.Id, swap.Name))] }],
         .. part.Limb is null ? [] : (PropertyInfo[])[WidthRoot, WidthJoint, WidthEnd],
         .. part.Sway is null ? [] : (PropertyInfo[])[SwayAmount],

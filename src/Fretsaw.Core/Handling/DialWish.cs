@@ -80,6 +80,9 @@ public sealed record FeatureDepth(string Part, double Depth, bool Inside = false
 /// <param name="Head">The part whose art is the head.</param>
 public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<FeatureDepth> Features, string NewId, double YawDegrees = 35, double PitchDegrees = 25) : Wish
 {
+    /// <summary>What has gone round so far, as a part of the head's radius, passes behind it: an ear, and not an eye near the edge.</summary>
+    private const double FarSide = -0.15;
+
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         FilmCheck.Range(YawDegrees, 1, 80, "head turn", "yaw", "°");
@@ -93,16 +96,18 @@ public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<Fea
         {
             foreach (var down in (double[])[-100, 0, 100])
             {
-                stations.Add(new Station(across, down, [.. features.SelectMany(feature => Values(film, feature.Part, feature.Depth, box, across, down))]));
+                stations.Add(new Station(across, down, [.. features.SelectMany(feature => Values(film, puppet, feature.Part, feature.Depth, box, across, down))]));
             }
         }
 
         var pad = new Dial { Id = NewId, Name = $"{head.Name} turn", IsPad = true, Blend = DialBlend.Smooth, Stations = stations.ToImmutable() };
         var mattes = Features.Where(feature => feature.Inside).Select(feature => new ChangePart(Puppet, feature.Part) { Matte = new Matte(Head) });
-        return new Together("Made a head turn", [new PutDial(Puppet, pad), .. mattes]);
+        var behind = stations.SelectMany(station => station.Values).Where(value => value.Property == Properties.Lies.Name).Select(value => value.Thing).Distinct()
+            .Select(id => puppet.Parts.Find(id, "part")).Where(part => !part.MayLieBehind.Contains(Head)).Select(part => new ChangePart(Puppet, part.Id) { MayLieBehind = part.MayLieBehind.Add(Head) });
+        return new Together("Made a head turn", [.. behind, new PutDial(Puppet, pad), .. mattes]);
     }
 
-    private IEnumerable<StationValue> Values(Film film, Part part, double depth, Box head, double across, double down)
+    private IEnumerable<StationValue> Values(Film film, Puppet puppet, Part part, double depth, Box head, double across, double down)
     {
         if (across == 0 && down == 0)
         {
@@ -124,6 +129,11 @@ public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<Fea
             {
                 yield return new StationValue(part.Id, property.Name, Math.Round(value, 2));
             }
+        }
+
+        if (turned.Depth < FarSide && puppet.Parts.IndexOf(part) > puppet.Parts.IndexOf(puppet.Parts.Find(Head, "part")))
+        {
+            yield return new StationValue(part.Id, Properties.Lies.Name) { Choice = Head };
         }
     }
 }

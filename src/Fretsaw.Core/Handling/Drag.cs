@@ -25,7 +25,7 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
         GripKind.ThingDistance => Standings.DragDistance(gesture, stood),
         GripKind.Look => Of(Look(gesture, stood)),
         GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) => values[0] = Math.Clamp(to.X, 0.1, 10000))),
-        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal => Of(Pairing.Of(gesture, stood, Posing.Begin(gesture, stood))),
+        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal or GripKind.Dial => Of(Pairing.Of(gesture, stood, Posing.Begin(gesture, stood))),
         GripKind.PathIn or GripKind.PathOut => PathDrag.Begin(gesture, stood),
         _ => new Drag(Rigging.Begin(gesture, stood, SnapPixels)),
     };

@@ -70,7 +70,7 @@ public sealed record DrawLimb(View View, ImmutableArray<Point> Joints, string Ne
             Bend = side >= 0 ? 1 : -1,
             Method = ReachMethod.Settled,
         };
-        return new Together("Drew a limb", [.. bones.Select(bone => new AddBone(puppet.Id, bone)), .. BonesOnArt.Take(puppet, [.. bones.Zip(taken)]), new AddReach(puppet.Id, reach)]);
+        return new Together("Drew a limb", [.. bones.Select(bone => new AddBone(puppet.Id, bone)), .. BonesOnArt.Take(puppet, [.. bones.Zip(taken)]), new AddReach(puppet.Id, reach), .. ShapePairs.Along(film, puppet, bones, reach)]);
     }
 
     /// <summary>After the part that it takes; numbered where it takes none, or several bones take one.</summary>

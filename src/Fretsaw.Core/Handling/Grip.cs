@@ -41,6 +41,9 @@ public enum GripKind
     Pin,
     Goal,
 
+    /// <summary>The knob of a dial or pad, wherever that is shown; the point is where it stands, %.</summary>
+    Dial,
+
     /// <summary>The handle of a path, on the way to a place and on the way on; the gesture's frame is the place's.</summary>
     PathIn,
     PathOut,
@@ -77,7 +80,7 @@ public sealed record Grip(
 public sealed record Brush(double Radius, double Strength, double Softness, Films.KneadBrush Knead = Films.KneadBrush.Push, string? Bone = null, double Target = 1);
 
 /// <summary>A drag from press to release.</summary>
-/// <param name="From">In picture pixels; in metres for grips of the side elevation.</param>
+/// <param name="From">In picture pixels; in metres for grips of the side elevation, in % for dials.</param>
 /// <param name="Trying">Move without keying: the edit goes to the bench only.</param>
 /// <param name="Lens">The frame through whose lens the pointer is seen, when it is not the gesture's own: a dot of an arc is dragged where it is shown.</param>
 public sealed record Gesture(View View, double Frame, Grip Grip, Point From, bool Trying = false, Brush? Brush = null, double? Lens = null);

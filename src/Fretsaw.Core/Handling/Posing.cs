@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -11,6 +12,11 @@ internal static class Posing
     public static PoseDrag Begin(Gesture gesture, Evaluator stood)
     {
         var cast = Drag.FindCast(stood, gesture.Grip.Owner);
+        if (gesture.Grip.Kind == GripKind.Dial)
+        {
+            return Dial(gesture, stood, cast.Plan.Puppet.Dials.Find(gesture.Grip.Thing, "dial"));
+        }
+
         gesture = InHand(gesture, cast);
         var thing = gesture.Grip.Thing;
         var plane = stood.PlaneOf(cast, ShiftSpaces.NodeOf(cast, thing));
@@ -20,6 +26,21 @@ internal static class Posing
             GripKind.Turn => Turn(gesture, stood, cast, plane.FromStage * cast.ToStage),
             _ => Point(gesture, stood, plane.FromStage * ShiftSpaces.ToStage(cast, thing)),
         };
+    }
+
+    private static PoseDrag Dial(Gesture gesture, Evaluator stood, Dial dial)
+    {
+        var addresses = Properties.Of(dial).Select(property => AddressOf(gesture, property.Name)).ToImmutableArray();
+        return new PoseDrag(gesture, stood, addresses, $"Turned {dial.Name}", (to, values) =>
+        {
+            values[0] = Percent(to.X);
+            if (addresses.Length > 1)
+            {
+                values[1] = Percent(to.Y);
+            }
+        });
+
+        static double Percent(double at) => Math.Clamp(Math.Round(at), Properties.Across.Min, Properties.Across.Max);
     }
 
     /// <summary>What goes with the hand: a bone that was let go is thrown as a whole, and one that a reach moves is pulled by its goal.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
@@ -87,7 +88,8 @@ internal static class Rigging
             KeepsArea = true,
         };
         var drawn = new AddBone(puppet.Id, bone);
-        return under is null ? drawn : new Together(drawn.Title, [drawn, .. BonesOnArt.Take(puppet, [(bone, under)])]);
+        ImmutableArray<Edit> along = [.. under is null ? [] : BonesOnArt.Take(puppet, [(bone, under)]), .. ShapePairs.Along(film, puppet, [bone])];
+        return along.IsEmpty ? drawn : new Together(drawn.Title, [drawn, .. along]);
     }
 
     private static int PinCount(Puppet puppet) => puppet.Parts.Sum(part => part.Pins.Length);

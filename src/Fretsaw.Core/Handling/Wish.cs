@@ -137,7 +137,8 @@ internal static class Stances
 public sealed record SetMark(string Shot, int Frame) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) =>
-        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, address) => address.HasCards), "Set a camera mark") { Drawn = true };
+        // With the focus, so that a pull that is keyed later begins here and leaves the frames before as they were.
+        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, _) => true), "Set a camera mark") { Drawn = true };
 }
 
 /// <summary>A focus mark on something on the stage.</summary>

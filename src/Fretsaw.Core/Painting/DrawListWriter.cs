@@ -148,6 +148,11 @@ public sealed class DrawListWriter
 
     private PixelBox Puppet(Evaluator frame, CastFrame cast, in PaintedArea area)
     {
+        if (cast.Fronts is { IsMoved: true } fronts)
+        {
+            return InOrder(frame, cast, fronts, area);
+        }
+
         var box = PixelBox.Empty;
         for (var i = 0; i < cast.Plan.Painted.Length; i++)
         {
@@ -161,8 +166,34 @@ public sealed class DrawListWriter
         return box.With(Held(frame, cast, cast.Plan.Painted.Length, area));
     }
 
+    /// <summary>With parts behind others. What a part holds, before it or behind it, goes along.</summary>
+    private PixelBox InOrder(Evaluator frame, CastFrame cast, FrontFrame fronts, in PaintedArea area)
+    {
+        var box = Held(frame, cast, 0, area, behind: false);
+        foreach (var index in fronts.Order)
+        {
+            var part = cast.Plan.Parts[index];
+            var painted = Array.IndexOf(cast.Plan.Painted, part);
+            if (painted < 0)
+            {
+                continue;
+            }
+
+            box = box.With(Held(frame, cast, painted, area, behind: true));
+            if (cast.Skeleton.LentOf(part.Node) < 0)
+            {
+                box = box.With(Matted(frame, cast, part, area));
+            }
+
+            box = box.With(Held(frame, cast, painted + 1, area, behind: false));
+        }
+
+        return box.With(Held(frame, cast, cast.Plan.Painted.Length, area, behind: true));
+    }
+
     /// <summary>Parts of others that a puppet carries, after so many of its own: they lie on its plane, and are as soft and as solid as it.</summary>
-    private PixelBox Held(Evaluator frame, CastFrame cast, int after, in PaintedArea area)
+    /// <param name="behind">Only those that belong right behind the next part, or only the others; all of them when null.</param>
+    private PixelBox Held(Evaluator frame, CastFrame cast, int after, in PaintedArea area, bool? behind = null)
     {
         var box = PixelBox.Empty;
         foreach (var lender in frame.LendersTo(cast))
@@ -170,7 +201,7 @@ public sealed class DrawListWriter
             var owner = lender.Cast!;
             foreach (var part in owner.Plan.Painted)
             {
-                if (owner.CarriedBy(cast, part)?.After == after)
+                if (owner.CarriedBy(cast, part) is { } lent && lent.After == after && (behind is null || lent.Behind == behind))
                 {
                     box = box.With(Held(frame, cast, owner, part, area));
                 }

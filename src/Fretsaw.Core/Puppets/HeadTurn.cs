@@ -20,7 +20,8 @@ public static class HeadTurn
 
     /// <param name="Shift">px</param>
     /// <param name="StretchX">1 as drawn.</param>
-    public readonly record struct Turned(Point Shift, double StretchX, double StretchY);
+    /// <param name="Depth">Towards the viewer after the turn; below nothing it has gone round to the far side.</param>
+    public readonly record struct Turned(Point Shift, double StretchX, double StretchY, double Depth);
 
     /// <summary>
     /// Turns the point (x, y, z) of the feature by the yaw about the upright axis and by the pitch about the level one, and
@@ -40,7 +41,8 @@ public static class HeadTurn
         return new Turned(
             new Point((x1 - x) * radiusX, (y1 - y) * radiusY),
             Narrowed(z, Lean(x, z, sinYaw, cosYaw)),
-            Narrowed(z, Lean(y, z1, sinPitch, cosPitch)));
+            Narrowed(z, Lean(y, z1, sinPitch, cosPitch)),
+            (z1 * cosPitch) - (y * sinPitch));
     }
 
     /// <summary>

@@ -50,8 +50,11 @@ internal static class CreepingTrack
             }
         }
 
-        return ways;
+        return ways.Count == 0 ? ways : [.. Repeated(track.Before, 0, track.AllKeys[0].Frame), .. ways, .. Repeated(track.After, track.AllKeys[^1].Frame, int.MaxValue)];
     }
+
+    /// <summary>A cycle goes on moving where it has no keys.</summary>
+    private static IEnumerable<Way> Repeated(Beyond beyond, int from, int to) => beyond == Beyond.Stand ? [] : [new Way(from, to, false)];
 
     /// <summary>The last key's frame inside the gap up to which all other tracks stand still; null when the gap is right.</summary>
     private static int? Creep(Watched one, int key, List<Watched> all, List<int> frames)

@@ -1,3 +1,4 @@
+using Fretsaw.Core.Acting;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
@@ -16,6 +17,7 @@ internal sealed class FlippedBend : IFrameCheck
     private readonly ThingFrame thing;
     private readonly (int Upper, int Lower)[] joints;
     private readonly double[] before;
+    private readonly StepTable steps;
     private readonly (double Degrees, int Frame)[] worst;
 
     public FlippedBend(Plan plan, ThingFrame thing)
@@ -23,6 +25,7 @@ internal sealed class FlippedBend : IFrameCheck
         this.thing = thing;
         joints = [.. JointsOf(thing.Cast!.Plan)];
         (before, worst) = (new double[joints.Length], new (double Degrees, int Frame)[joints.Length]);
+        steps = new StepTable(plan.Film, plan.Shot);
         Inputs = new Inputs($"bend {thing.Plan.Thing.Id}", [.. Inputs.OfPose(plan, thing.Plan)]);
     }
 
@@ -51,7 +54,10 @@ internal sealed class FlippedBend : IFrameCheck
         {
             var bend = BendOf(thing.Cast!, joints[i]);
             var change = Math.Abs(bend - before[i]);
-            if (frame.Frame > 1 && Math.Abs(bend) > Straight && Math.Abs(before[i]) > Straight && Math.Sign(bend) != Math.Sign(before[i]) && change < 180 && change > worst[i].Degrees)
+            // Where a drawing stands for several frames, as in a rough pass, the next has come so much further.
+            var address = new Address(thing.Plan.Thing.Id, thing.Cast!.Plan.Nodes[joints[i].Lower].Id, Properties.Turn.Name);
+            var straight = Straight * Math.Max(1, steps.Drawn(address, frame.Frame) - steps.Drawn(address, frame.Frame - 1));
+            if (frame.Frame > 1 && Math.Abs(bend) > straight && Math.Abs(before[i]) > straight && Math.Sign(bend) != Math.Sign(before[i]) && change < 180 && change > worst[i].Degrees)
             {
                 worst[i] = (change, (int)frame.Frame);
             }

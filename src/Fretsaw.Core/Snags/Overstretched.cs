@@ -48,7 +48,7 @@ internal sealed class Overstretched : IFrameCheck
                 times *= Area(mesh.Mesh, mesh.X, mesh.Y) / restAreas[part.Index];
             }
 
-            if ((times < Least || times > Most) && Off(times) > Off(worst[part.Index].Times))
+            if (IsOff(times) && Off(times) > Off(worst[part.Index].Times))
             {
                 worst[part.Index] = (times, (int)frame.Frame);
             }
@@ -92,17 +92,38 @@ internal sealed class Overstretched : IFrameCheck
 
     public IEnumerable<Snag> Found()
     {
-        foreach (var part in thing.Cast!.Plan.Painted.Where(part => worst[part.Index].Times != 0))
+        // Everything that a scaled head carries is scaled with it: that is one thing to mend.
+        var evaluator = new Evaluator(plan);
+        foreach (var together in thing.Cast!.Plan.Painted.Where(part => worst[part.Index].Times != 0).GroupBy(part => CauseOf(evaluator, part)))
         {
+            var part = together.FirstOrDefault(part => part.Part.Id == together.Key) ?? together.MaxBy(part => Off(worst[part.Index].Times))!;
             var (times, frame) = worst[part.Index];
-            var percent = Math.Round(times * 100);
+            var (percent, others) = (Math.Round(times * 100), together.Count() - 1);
             var mend = Mend(part) ?? ByBones(part, frame);
+            var along = others == 0 ? "" : others == 1 ? ", and one part with it" : $", and {others} parts with it";
             yield return new Snag(
                 "stretch", "act", frame, new Address(thing.Plan.Thing.Id, part.Part.Id, ""), ThingKind.Part, percent, "%",
-                FormattableString.Invariant($"{part.Part.Name} of {thing.Plan.Thing.Name} is drawn at {percent} % of its area at frame {frame}."),
+                FormattableString.Invariant($"{part.Part.Name} of {thing.Plan.Thing.Name} is drawn at {percent} % of its area at frame {frame}{along}."),
                 mend, mend is null ? null : "Keep the area where it is stretched");
         }
     }
+
+    /// <summary>What stretches a part where it is worst: the outermost of itself and what carries it that is stretched by itself.</summary>
+    private string CauseOf(Evaluator evaluator, PartPlan part)
+    {
+        evaluator.Evaluate(worst[part.Index].Frame);
+        var cast = evaluator.Things[thing.Plan.Index].Cast!;
+        var (cause, root) = (part.Part.Id, part.Node);
+        for (var node = part.Node; node >= 0; node = cast.Skeleton.CarrierIndexOf(node))
+        {
+            root = node;
+            cause = IsOff(Math.Abs(cast.Worlds[node].Determinant / cast.Skeleton.CarrierOf(node).Determinant)) ? cast.Plan.Nodes[node].Id : cause;
+        }
+
+        return IsOff(Math.Abs(cast.Skeleton.CarrierOf(root).Determinant)) ? Address.Body : cause;
+    }
+
+    private static bool IsOff(double times) => times is < Least or > Most;
 
     /// <summary>
     /// Of what stretches the part, itself or what carries it, every key of a stretch becomes one of a squash of the same proportions,

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Handling;
 
 namespace Fretsaw.Formats.Layers;
 
@@ -18,7 +19,7 @@ public sealed record LayeredArt(ImmutableArray<ArtLayer> Layers, IReadOnlyDictio
 
     public static readonly IReadOnlyDictionary<string, byte[]> NoAssets = new Dictionary<string, byte[]>();
 
-    /// <summary>Layers as parts that ride on the group they stand in.</summary>
+    /// <summary>Layers as parts that ride on the group they stand in, left and right paired where they look it.</summary>
     /// <param name="idPrefix">Starts all ids, so that they are new to the film.</param>
     public (Puppet Puppet, ImmutableArray<Drawing> Drawings) ToPuppet(string file, string idPrefix)
     {
@@ -41,7 +42,8 @@ public sealed record LayeredArt(ImmutableArray<ArtLayer> Layers, IReadOnlyDictio
             Origin = Rounded(new Point(box.Centre.X, box.Bottom)),
             Parts = [.. parts],
         };
-        return (puppet, [.. Layers.Where(layer => layer.Drawing is not null).Select(layer => layer.Drawing!)]);
+        ImmutableArray<Drawing> drawings = [.. Layers.Where(layer => layer.Drawing is not null).Select(layer => layer.Drawing!)];
+        return (puppet with { Pairs = ShapePairs.Of(puppet, drawings) }, drawings);
     }
 
     /// <summary>A file's name as a thing's: without its ending, its dashes as spaces, with a capital.</summary>

@@ -17,7 +17,9 @@ public static class PuppetGroups
         var writer = new DrawListWriter();
         var puppet = frame.Cast[0].Plan.Puppet;
         var plans = frame.Cast[0].Plan.Parts.ToDictionary(part => part.Part.Id, StringComparer.Ordinal);
-        return [.. puppet.Parts.Select(own =>
+        var painted = new Queue<Part>(frame.Cast[0].PartsInOrder.Select(part => part.Part));
+        // A part without art keeps its place between the others, wherever they go.
+        return [.. puppet.Parts.Select(own => plans.ContainsKey(own.Id) ? painted.Dequeue() : own).Select(own =>
         {
             if (!plans.TryGetValue(own.Id, out var part))
             {

@@ -7,6 +7,7 @@ using Fretsaw.Formats;
 using Fretsaw.Formats.Layers;
 using Fretsaw.Formats.Png;
 using Fretsaw.Formats.Svg;
+using Fretsaw.Formats.Video;
 using Fretsaw.Print;
 using Fretsaw.Server.Films;
 using Fretsaw.Server.Live;
@@ -99,14 +100,19 @@ internal static class ArtEndpoints
             return new ArtBrought(await EditEndpoints.Tell(live, state), flat.Id, art.Report);
         }).WithUploadLimit();
 
-        film.MapPost("shots/{shot}/references", async (string id, string shot, IFormFileCollection files, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
+        film.MapPost("shots/{shot}/references", async (string id, string shot, bool? sound, IFormFileCollection files, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
         {
             var opened = open.Open(id);
+            if (files.Count == 1 && await VideoPictures.LooksLikeVideo(files[0].OpenReadStream(), cancel))
+            {
+                return await ReferenceVideo.Bring(opened, shot, files[0], sound ?? false, assets, live, cancel);
+            }
+
             var drawings = await InOrder(files, "reference", assets, cancel);
             var name = Names.Usable(NumberedNames.Stem(files.Select(file => file.SafeName()).Order(NumberedNames.One).First()));
             var reference = FlatPlacement.Reference(opened.Now.Film, OpenFilms.NewId("reference"), name, drawings);
             return new ReferenceBrought(await EditEndpoints.Tell(live, opened.Apply(new AddReference(shot, reference, drawings), null)), reference.Id);
-        }).WithUploadLimit();
+        }).WithUploadLimit(Limits.SoundBytes);
 
         film.MapGet("shots/{shot}/frames/{frame:double}.png", (string id, string shot, double frame, int? width, OpenFilms open, AssetStore assets, CancellationToken cancel) =>
             StillOf(open.Open(id), shot, frame, width, assets, cancel));

@@ -100,11 +100,16 @@ internal static class SoundEndpoints
 
     private static async Task<SoundBrought> Bring(OpenFilm opened, string shot, int frame, Recording recording, AssetStore assets, IHubContext<LiveHub> live)
     {
-        var film = opened.Now.Film;
+        var placed = Placed(opened.Now.Film, shot, frame, recording, assets);
+        return new SoundBrought(await EditEndpoints.Tell(live, opened.Apply(placed, null)), placed.Sound.Id, placed.Use.Id);
+    }
+
+    /// <summary>A recording, kept, and the edit that lets it be heard from a frame on.</summary>
+    internal static AddSound Placed(Film film, string shot, int frame, Recording recording, AssetStore assets)
+    {
         assets.Put(recording.Sound.Asset, recording.Wav, recording.Sound.Peaks, recording.Peaks);
         var frames = Math.Clamp((int)Math.Ceiling(recording.Sound.Seconds * film.FrameRate), 1, 100_000);
         var use = new SoundUse { Id = OpenFilms.NewId("heard"), Sound = recording.Sound.Id, Start = frame, Length = frames };
-        var state = opened.Apply(new AddSound(recording.Sound, film.ShotNamed(shot).Id, use), null);
-        return new SoundBrought(await EditEndpoints.Tell(live, state), recording.Sound.Id, use.Id);
+        return new AddSound(recording.Sound, film.ShotNamed(shot).Id, use);
     }
 }

@@ -36,6 +36,7 @@ internal static class QuestionSamples
         new TakeQuestion(new KeepTake("s", "use", TakeWith.FacePad, [new TakeReading(3, [0, 0]), new TakeReading(7, [0.4, -0.2])])),
         new BalanceQuestion(Shot, 9, "use"),
         new FitsQuestion("step", "pup"),
+        new SidesQuestion("pup"),
         new PasteQuestion(new PasteKeys("s", [new Beads([new Address("use", "up", "turn")], [1])], "s", "use", 20) { Things = ["low", "mouth"] }),
     ];
 }

@@ -47,6 +47,7 @@ internal static class EditSamples
         new RemoveBone("pup", "low"),
         new AddReach("pup", new Reach { Id = "reach-2", Name = "Reach 2", Upper = "tail", Lower = "tip" }),
         new ChangePart("pup", "mouth") { AlsoRidesOn = [Address.Stand, "low"] },
+        new ChangePart("pup", "mouth") { MayLieBehind = ["pinned", "shape"] },
         new ChangeReach("pup", "reach") { Name = "R", Bend = 1, StretchPercent = 20 },
         new RemoveReach("pup", "reach"),
         new AddShot(new Shot { Id = "next", Name = "Next" }),
@@ -84,7 +85,7 @@ internal static class EditSamples
         new MakePath("s", new Address("use", "limb", "shift")),
         new MakePath("s", new Address("use", "limb", "shift")) { Merging = true },
         new SplitPlace("s", Address.OfCamera("place")),
-        new KeyRepeats("s", [new Address("use", "up", "turn")], 12),
+        new KeyRepeats("s", [new Address("wind", "air", "strength")], 12),
         new KeepChart(new KeptChart { Id = "chart-2", Name = "Snap", Gap = Gap.SlowStart }),
         new KeepChart(new KeptChart { Id = "chart", Name = "Other", Gap = Gap.Even }),
         new RemoveChart("chart"),
@@ -126,7 +127,12 @@ internal static class EditSamples
 
     private static Film Twofold(Film film) => film with
     {
-        Shots = film.Shots.Add(new Shot { Id = "after", Name = "After", Length = 12 }),
+        Shots =
+        [
+            film.Shots[0] with { Tracks = film.Shots[0].Tracks.Add(new NumberTrack { Address = new Address("wind", "air", "strength"), After = Beyond.ToAndFro, Keys = [new NumberKey(2, 10), new NumberKey(6, 30)] }) },
+            .. film.Shots.Skip(1),
+            new Shot { Id = "after", Name = "After", Length = 12 },
+        ],
         Drawings = [.. film.Drawings.Select(drawing => drawing.Id == "other" ? drawing with { Shapes = [.. drawing.Shapes, .. TestFilm.Box("lip", 5, 5, 20, 10).Shapes] } : drawing)],
     };
 }

@@ -117,6 +117,9 @@ public class RepeatsTests
 
         Assert.Equal(90, TestFilm.At(after, 43).Driven("a", "turn"), 1e-9);
 
+        var asked = new KeyRepeats(TestFilm.ShotId, [TestFilm.At("a", "turn")], 30);
+        Assert.Same(asked, Repeats.Applied(film, asked).Edit);
+
         // The last key dragged on, and a key between two of them, are meant for every round.
         var longer = new RetimeKeys(TestFilm.ShotId, [new Beads([TestFilm.At("a", "turn")], [13])], new Shift(4));
         Assert.Same(longer, Repeats.Applied(film, longer).Edit);

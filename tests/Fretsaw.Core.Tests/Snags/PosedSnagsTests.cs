@@ -63,6 +63,28 @@ public class PosedSnagsTests
         Assert.Null(Find(parts, "stretch"));
     }
 
+    /// <summary>Everything that a scaled trunk carries is scaled with it: ten snags were one thing to mend.</summary>
+    [Fact]
+    public void What_a_stretched_part_carries_is_told_with_it()
+    {
+        var film = With(TestFilm.Keyed("trunk", "stretchX", (1, 100), (10, 150)), TestFilm.Keyed("trunk", "stretchY", (1, 100), (10, 150)));
+        var snag = Assert.Single(SnagFinder.Find(film, film.Shots[0], new RigCache()), snag => snag.Check == "stretch");
+        Assert.Equal("trunk", snag.At.Thing);
+        Assert.Contains("with it.", snag.Says, StringComparison.Ordinal);
+        Assert.Null(Find(snag.Mend!.Apply(film), "stretch"));
+    }
+
+    /// <summary>In a rough pass drawings stand for several frames, and a knee that bends over slowly is on its other side by the next.</summary>
+    [Fact]
+    public void A_rough_pass_alone_turns_no_knee_inside_out()
+    {
+        var film = TestFilm.Of(
+            Figure with { Reaches = [] }, [TestFilm.Box("box", 0, 0, 100, 100), TestFilm.Box("sole", 20, 280, 60, 20), TestFilm.Box("hat", 20, -20, 60, 20)],
+            TestFilm.Keyed("shin", "turn", (1, 40), (11, 40), (31, -64)));
+        Assert.Null(Find(film, "bend"));
+        Assert.Null(Find(new ChangeShot(TestFilm.ShotId) { RoughRate = 4 }.Apply(film), "bend"));
+    }
+
     [Fact]
     public void Art_on_a_bone_that_grows_is_told_and_gets_thinner_when_mended()
     {

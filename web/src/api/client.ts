@@ -106,10 +106,10 @@ export const api = {
         bodySerializer: whole as never,
       }),
     ),
-  bringReference: (id: string, shot: string, files: File[]) =>
+  bringReference: (id: string, shot: string, sound: boolean, files: File[]) =>
     answer(
       client.POST("/api/films/{id}/shots/{shot}/references", {
-        params: { path: { id, shot } },
+        params: { path: { id, shot }, query: { sound } },
         body: forms(files),
         bodySerializer: whole as never,
       }),

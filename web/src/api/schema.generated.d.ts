@@ -1372,6 +1372,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films/{id}/puppets/{puppet}/parts/{part}/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    puppet: string;
+                    part: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        files: components["schemas"]["IFormFileCollection"];
+                    };
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FilmState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}/shots/{shot}/flats": {
         parameters: {
             query?: never;
@@ -2113,7 +2158,7 @@ export interface components {
             /** Format: double */
             f: number;
         };
-        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerTakeAnswer"] | components["schemas"]["AnswerFitsAnswer"] | components["schemas"]["AnswerPasteAnswer"];
+        Answer: components["schemas"]["AnswerOverlayAnswer"] | components["schemas"]["AnswerValuesAnswer"] | components["schemas"]["AnswerStripAnswer"] | components["schemas"]["AnswerElevationAnswer"] | components["schemas"]["AnswerHitAnswer"] | components["schemas"]["AnswerShakeAnswer"] | components["schemas"]["AnswerChartAnswer"] | components["schemas"]["AnswerMeshAnswer"] | components["schemas"]["AnswerHeatAnswer"] | components["schemas"]["AnswerWeightsAnswer"] | components["schemas"]["AnswerFormsAnswer"] | components["schemas"]["AnswerSharpnessAnswer"] | components["schemas"]["AnswerSnagsAnswer"] | components["schemas"]["AnswerGraphAnswer"] | components["schemas"]["AnswerArcAnswer"] | components["schemas"]["AnswerPaceAnswer"] | components["schemas"]["AnswerBalanceAnswer"] | components["schemas"]["AnswerTakeAnswer"] | components["schemas"]["AnswerFitsAnswer"] | components["schemas"]["AnswerPasteAnswer"] | components["schemas"]["AnswerSidesAnswer"];
         /** @description Places in picture pixels. */
         AnswerArcAnswer: {
             /** @enum {string} */
@@ -2289,6 +2334,11 @@ export interface components {
              * @description How much larger it could be shown there before it is magnified; below 100 it is already.
              */
             canGrowPercent: number;
+        };
+        AnswerSidesAnswer: {
+            /** @enum {string} */
+            kind: "sides";
+            pairs: components["schemas"]["MirrorPair"][];
         };
         AnswerSnagsAnswer: {
             /** @enum {string} */
@@ -2665,7 +2715,7 @@ export interface components {
          * @description A change a person can make. Applying it is a plain function from film to film; what takes it back is found by
          *     comparing the two films (Inverse), so it need not be written for each.
          */
-        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditAddSound"] | components["schemas"]["EditRenameSound"] | components["schemas"]["EditRemoveSound"] | components["schemas"]["EditPlaceSound"] | components["schemas"]["EditChangeSoundUse"] | components["schemas"]["EditTrimSound"] | components["schemas"]["EditSplitSound"] | components["schemas"]["EditRemoveSoundUse"] | components["schemas"]["EditPutCues"] | components["schemas"]["EditMoveCue"] | components["schemas"]["EditNudgeCues"] | components["schemas"]["EditSetMouths"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditLend"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditChangeGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
+        Edit: components["schemas"]["EditTogether"] | components["schemas"]["EditPutBack"] | components["schemas"]["EditChangeFilm"] | components["schemas"]["EditAddPuppet"] | components["schemas"]["EditChangePuppet"] | components["schemas"]["EditPairThings"] | components["schemas"]["EditRemovePuppet"] | components["schemas"]["EditTakeFromShelf"] | components["schemas"]["EditChangePart"] | components["schemas"]["EditMovePart"] | components["schemas"]["EditRedrawPuppet"] | components["schemas"]["EditDuplicateParts"] | components["schemas"]["EditRecolour"] | components["schemas"]["EditAddPart"] | components["schemas"]["EditGroupParts"] | components["schemas"]["EditSplitPart"] | components["schemas"]["EditRemovePart"] | components["schemas"]["EditPutOnPart"] | components["schemas"]["EditTakeOffPart"] | components["schemas"]["EditKneadMesh"] | components["schemas"]["EditPaintWeights"] | components["schemas"]["EditPutDial"] | components["schemas"]["EditRemoveDial"] | components["schemas"]["EditAddPin"] | components["schemas"]["EditChangePin"] | components["schemas"]["EditRemovePin"] | components["schemas"]["EditAddBone"] | components["schemas"]["EditChangeBone"] | components["schemas"]["EditRemoveBone"] | components["schemas"]["EditAddReach"] | components["schemas"]["EditChangeReach"] | components["schemas"]["EditRemoveReach"] | components["schemas"]["EditAddShot"] | components["schemas"]["EditChangeShot"] | components["schemas"]["EditRemoveShot"] | components["schemas"]["EditMoveShot"] | components["schemas"]["EditCopyShot"] | components["schemas"]["EditAddThing"] | components["schemas"]["EditChangeThing"] | components["schemas"]["EditCopyThing"] | components["schemas"]["EditRemoveThing"] | components["schemas"]["EditMoveThing"] | components["schemas"]["EditAddShake"] | components["schemas"]["EditChangeShake"] | components["schemas"]["EditRemoveShake"] | components["schemas"]["EditAddSound"] | components["schemas"]["EditRenameSound"] | components["schemas"]["EditRemoveSound"] | components["schemas"]["EditPlaceSound"] | components["schemas"]["EditChangeSoundUse"] | components["schemas"]["EditTrimSound"] | components["schemas"]["EditSplitSound"] | components["schemas"]["EditRemoveSoundUse"] | components["schemas"]["EditPutCues"] | components["schemas"]["EditMoveCue"] | components["schemas"]["EditNudgeCues"] | components["schemas"]["EditSetMouths"] | components["schemas"]["EditSetKeys"] | components["schemas"]["EditRemoveKeys"] | components["schemas"]["EditMoveKeys"] | components["schemas"]["EditRetimeKeys"] | components["schemas"]["EditRemoveChosenKeys"] | components["schemas"]["EditCopyKeys"] | components["schemas"]["EditLend"] | components["schemas"]["EditStretchShot"] | components["schemas"]["EditInsertFrames"] | components["schemas"]["EditTakeOutFrames"] | components["schemas"]["EditSetGap"] | components["schemas"]["EditChangeGap"] | components["schemas"]["EditHoldHere"] | components["schemas"]["EditNameCard"] | components["schemas"]["EditSetBeyond"] | components["schemas"]["EditShapePath"] | components["schemas"]["EditShapePiece"] | components["schemas"]["EditMakePath"] | components["schemas"]["EditSplitPlace"] | components["schemas"]["EditKeyRepeats"] | components["schemas"]["EditKeepChart"] | components["schemas"]["EditRemoveChart"] | components["schemas"]["EditSetStep"] | components["schemas"]["EditAddReference"] | components["schemas"]["EditChangeReference"] | components["schemas"]["EditRemoveReference"] | components["schemas"]["EditKeepAside"] | components["schemas"]["EditTakeAside"] | components["schemas"]["EditRemoveAside"] | components["schemas"]["EditKeep"] | components["schemas"]["EditRenameKept"] | components["schemas"]["EditRemoveKept"] | components["schemas"]["EditKnowControlAs"] | components["schemas"]["EditPutPose"] | components["schemas"]["EditPlaceAction"] | components["schemas"]["EditChangePlaced"] | components["schemas"]["EditRemovePlaced"] | components["schemas"]["EditTurnIntoKeys"];
         EditAddBone: {
             /** @enum {string} */
             kind: "addBone";
@@ -2822,6 +2872,7 @@ export interface components {
             /** @description "" for the whole body. */
             ridesOn?: null | string;
             alsoRidesOn?: null | string[];
+            mayLieBehind?: null | string[];
             /** Format: double */
             meshMargin?: null | number;
             /** Format: double */
@@ -3173,6 +3224,16 @@ export interface components {
             chart: components["schemas"]["KeptChart"];
             title?: null | string;
         };
+        /** @description Makes keys of what tracks repeat, up to the end of the round that a frame lies in. Nothing moves, and what comes after repeats all of it. */
+        EditKeyRepeats: {
+            /** @enum {string} */
+            kind: "keyRepeats";
+            shotId: string;
+            addresses: components["schemas"]["Address"][];
+            /** Format: int32 */
+            frame: number;
+            title?: null | string;
+        };
         /** @description Adds strokes of a brush to a knead; a knead that is not there yet is made, and with it the mesh of a part that has none. */
         EditKneadMesh: {
             /** @enum {string} */
@@ -3204,12 +3265,17 @@ export interface components {
             lent: components["schemas"]["Lent"];
             title?: null | string;
         };
-        /** @description Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before. */
+        /** @description Keys the numbers of a place as one from now on, so that it goes on a path. It moves as before, unless they are timed apart. */
         EditMakePath: {
             /** @enum {string} */
             kind: "makePath";
             shotId: string;
             address: components["schemas"]["Address"];
+            /**
+             * @description Numbers that are keyed at other frames, or with other charts, are keyed at all of these frames and take, gap by gap, the chart of
+             *     the one that moves most; edits of before there was a choice refuse them.
+             */
+            merging: boolean;
             title?: null | string;
         };
         /** @description Moves the edge between two mouths; it stays between its neighbours. */
@@ -3381,6 +3447,7 @@ export interface components {
             form?: components["schemas"]["Form"];
             knead?: components["schemas"]["Knead"];
             patch?: components["schemas"]["StiffPatch"];
+            drawing?: components["schemas"]["Drawing"];
             title?: null | string;
         };
         /** @description Puts a kept pose on a puppet, as keys at a frame. */
@@ -3722,6 +3789,17 @@ export interface components {
             name: string;
             title?: null | string;
         };
+        /**
+         * @description Keys the numbers of a place each by itself from now on, so that a ball goes evenly across and slows as it rises. It moves as before: where it goes
+         *     on a bend, every frame is keyed.
+         */
+        EditSplitPlace: {
+            /** @enum {string} */
+            kind: "splitPlace";
+            shotId: string;
+            address: components["schemas"]["Address"];
+            title?: null | string;
+        };
         /** @description Cuts a sound in two at a frame, which becomes the first of the second piece. Nothing is heard otherwise than before. */
         EditSplitSound: {
             /** @enum {string} */
@@ -4047,7 +4125,7 @@ export interface components {
             /** Format: double */
             frame: number;
             grip: components["schemas"]["Grip"];
-            /** @description In picture pixels; in metres for grips of the side elevation. */
+            /** @description In picture pixels; in metres for grips of the side elevation, in % for dials. */
             from: components["schemas"]["Point"];
             /**
              * @description Move without keying: the edit goes to the bench only.
@@ -4157,7 +4235,7 @@ export interface components {
             side?: components["schemas"]["OtherSide"];
         };
         /** @enum {unknown} */
-        GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "PathIn" | "PathOut" | "Thing" | "Look" | "ThingDistance" | "Focus";
+        GripKind: "Pivot" | "Origin" | "PinRest" | "BoneStart" | "BoneEnd" | "NewPin" | "NewBone" | "Patch" | "PatchRim" | "SwayRoot" | "SwayWay" | "FormStart" | "Knead" | "Weights" | "Turn" | "Shift" | "Pin" | "Goal" | "Dial" | "PathIn" | "PathOut" | "Thing" | "Look" | "ThingDistance" | "Focus";
         /** Format: binary */
         IFormFile: string;
         IFormFileCollection: components["schemas"]["IFormFile"][];
@@ -4972,6 +5050,8 @@ export interface components {
              *     as bones themselves do.
              */
             ridesOnEnd?: boolean;
+            /** @description Other parts that it may lie right behind in the course of a shot, as the far ear of a head that turns; keyed as PropertyInfo Properties.Lies. */
+            mayLieBehind: string[];
             hidden: boolean;
             /** @description Cannot be taken hold of on the picture. */
             locked: boolean;
@@ -5334,7 +5414,7 @@ export interface components {
             inParts: components["schemas"]["PartChange"][];
         };
         /** @description What the interface may ask of the core. Each question has one answer record of the like name. */
-        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionTakeQuestion"] | components["schemas"]["QuestionFitsQuestion"] | components["schemas"]["QuestionPasteQuestion"];
+        Question: components["schemas"]["QuestionOverlayQuestion"] | components["schemas"]["QuestionValuesQuestion"] | components["schemas"]["QuestionStripQuestion"] | components["schemas"]["QuestionElevationQuestion"] | components["schemas"]["QuestionHitQuestion"] | components["schemas"]["QuestionShakeQuestion"] | components["schemas"]["QuestionChartQuestion"] | components["schemas"]["QuestionMeshQuestion"] | components["schemas"]["QuestionHeatQuestion"] | components["schemas"]["QuestionWeightsQuestion"] | components["schemas"]["QuestionFormsQuestion"] | components["schemas"]["QuestionSharpnessQuestion"] | components["schemas"]["QuestionSnagsQuestion"] | components["schemas"]["QuestionGraphQuestion"] | components["schemas"]["QuestionArcQuestion"] | components["schemas"]["QuestionPaceQuestion"] | components["schemas"]["QuestionBalanceQuestion"] | components["schemas"]["QuestionTakeQuestion"] | components["schemas"]["QuestionFitsQuestion"] | components["schemas"]["QuestionSidesQuestion"] | components["schemas"]["QuestionPasteQuestion"];
         /** @description The path of something through the picture, as the lens of one frame sees it. */
         QuestionArcQuestion: {
             /** @enum {string} */
@@ -5482,6 +5562,12 @@ export interface components {
             shot: string;
             /** @description Id of a picture on the stage, or of a part of a puppet there. */
             thing: string;
+        };
+        /** @description What of a puppet looks like left and right and is not paired yet. */
+        QuestionSidesQuestion: {
+            /** @enum {string} */
+            kind: "sides";
+            puppet: string;
         };
         QuestionSnagsQuestion: {
             /** @enum {string} */
@@ -6161,6 +6247,8 @@ export interface components {
             kind: components["schemas"]["ThingKind"];
             addresses: components["schemas"]["Address"][];
             beads: components["schemas"]["Bead"][];
+            /** @description Frames at which keys come again, before the first and after the last. */
+            repeats: number[];
             before: null | components["schemas"]["Beyond"];
             after: null | components["schemas"]["Beyond"];
             /** @description Id of what it is mirrored with; its own when there is none. */

@@ -3,6 +3,7 @@ import type { Edit, Part, Puppet } from "../api/types";
 import { switchListOrder } from "../benches/listOrder";
 import { duplicateParts } from "../benches/parts/duplicateParts";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
+import { ofEach } from "../benches/rig/chosenControls";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
 import { get, places, type State, set } from "../state/store";
@@ -45,7 +46,7 @@ export function removeChosen(): void {
   const edit = removing(state);
   if (edit === null) return;
   if (edit.kind === "removeChosenKeys") return void commit(edit);
-  if (place === "rig" && chosen?.kind === "bone") tellOfWeights(puppetOf(state), chosen.thing);
+  if (place === "rig") for (const id of [chosen?.thing ?? "", ...also]) tellOfWeights(puppetOf(state), id);
   if (chosen === null && shotId !== null) set({ castId: null });
   else set({ chosen: null, also: also.length > 0 ? [] : also });
   void commit(edit);
@@ -73,7 +74,7 @@ function removing(state: State): Edit | null {
       puppet,
       parts.map((part) => part.id),
     );
-  if (place === "rig" && puppet) return offPuppet(puppet, chosen);
+  if (place === "rig" && puppet) return offPuppet(puppet, [chosen.thing, ...state.also]);
   if (shotId !== null && (place === "scenery" || place === "camera")) {
     if (chosen.kind === "thing") return { kind: "removeThing", shotId, thingId: chosen.thing };
     if (chosen.kind === "shake") return { kind: "removeShake", shotId, shakeId: chosen.thing };
@@ -85,13 +86,20 @@ function removing(state: State): Edit | null {
 const silence = ({ spoken }: State, shotId: string): Edit | null =>
   spoken && { kind: "putCues", shotId, ...spoken, cues: [{ frame: spoken.from, mouth: "Keyed" }] };
 
-function offPuppet(puppet: Puppet, { kind, thing }: { kind: string; thing: string }): Edit | null {
+/** Reaches before the bones that they pull, which take theirs along. */
+function offPuppet(puppet: Puppet, things: string[]): Edit | null {
   const puppetId = puppet.id;
-  if (kind === "bone") return { kind: "removeBone", puppetId, boneId: thing };
-  if (kind === "dial") return { kind: "removeDial", puppetId, dialId: thing };
-  if (kind === "reach") return { kind: "removeReach", puppetId, reachId: thing };
-  const on = puppet.parts.find((part) => part.pins.some((pin) => pin.id === thing));
-  return kind === "pin" && on ? { kind: "removePin", puppetId, partId: on.id, pinId: thing } : null;
+  const chosen = ({ id }: { id: string }) => things.includes(id);
+  const bones = puppet.bones.filter(chosen);
+  const edits: Edit[] = [
+    ...puppet.parts.flatMap(({ id: partId, pins }) =>
+      pins.filter(chosen).map(({ id: pinId }) => ({ kind: "removePin" as const, puppetId, partId, pinId })),
+    ),
+    ...puppet.reaches.filter(chosen).map(({ id: reachId }) => ({ kind: "removeReach" as const, puppetId, reachId })),
+    ...bones.map(({ id: boneId }) => ({ kind: "removeBone" as const, puppetId, boneId })),
+    ...puppet.dials.filter(chosen).map(({ id: dialId }) => ({ kind: "removeDial" as const, puppetId, dialId })),
+  ];
+  return edits.length === 0 ? null : ofEach(edits, `Removed ${edits.length} things`, (edit) => edit);
 }
 
 /** Weights that were painted for a bone go with it, which is not seen from the bone. */

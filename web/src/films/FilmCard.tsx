@@ -56,12 +56,15 @@ export function FilmCard({
         />
       </ButtonBase>
       <Box sx={{ p: 1, flex: 1 }}>
-        <Box
+        <ButtonBase
+          // The picture's button is the same to the keyboard.
+          tabIndex={-1}
           title={film.name}
-          sx={{ fontWeight: 700, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+          onClick={onOpen}
+          sx={{ display: "block", width: "100%", font: "inherit", fontWeight: 700, textAlign: "left" }}
         >
-          {film.name}
-        </Box>
+          <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>{film.name}</Box>
+        </ButtonBase>
         <Box sx={{ fontSize: 12, color: "text.secondary" }}>
           {shots != null && frames != null && rate != null
             ? `${count(shots, "shot")} · ${spanOf(frames, rate)}`

@@ -6,6 +6,7 @@ import { bar } from "../benches/PlayButton";
 import { useTip } from "../commands/CommandButton";
 import { CheckField } from "../fields/CheckField";
 import { ChoiceField } from "../fields/ChoiceField";
+import { labels } from "../fields/labels";
 import { Setting } from "../fields/Setting";
 import { type GhostSettings, set, useStore } from "../state/store";
 
@@ -59,6 +60,23 @@ export function GhostBar() {
             ]}
             onChoose={(as) => change({ as: as as GhostSettings["as"] })}
           />
+          <Setting
+            label="Strength"
+            unit="%"
+            value={ghosts.strength}
+            min={5}
+            max={100}
+            onSet={(strength) => change({ strength })}
+          />
+          {(["inkBefore", "inkAfter"] as const).map((side) => (
+            <ChoiceField
+              key={side}
+              label={side === "inkBefore" ? "Those before in" : "Those after in"}
+              value={ghosts[side]}
+              choices={labels.map((label) => ({ value: label, title: label.toLowerCase() }))}
+              onChoose={(label) => change({ [side]: label })}
+            />
+          ))}
           <CheckField label="Of all puppets" value={ghosts.all} onChange={(all) => change({ all })} />
         </Box>
       </Popover>

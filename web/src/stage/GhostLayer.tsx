@@ -1,5 +1,6 @@
 import { useTheme } from "@mui/material/styles";
 import { useEffect, useRef } from "react";
+import { labelInk } from "../fields/labels";
 import { useStore } from "../state/store";
 import { areSeen, drawGhosts, ghostsOn } from "./ghosts";
 import { px, type Rect } from "./looking";
@@ -10,12 +11,13 @@ export function GhostLayer({ seen }: { seen: Rect }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const settings = useStore((state) => state.ghosts);
   const shown = useStore(areSeen);
+  const { inkBefore, inkAfter } = settings;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
-    ghostsOn({ context, tints: { before: inks.blade, after: inks.petrol } });
+    ghostsOn({ context, tints: { before: labelInk(inks, inkBefore), after: labelInk(inks, inkAfter) } });
     return () => ghostsOn(null);
-  }, [inks]);
+  }, [inks, inkBefore, inkAfter]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: other settings, other ghosts
   useEffect(() => void drawGhosts(), [settings, shown]);
   return (

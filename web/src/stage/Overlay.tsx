@@ -13,6 +13,7 @@ import { useStillFrame } from "../state/useStillFrame";
 import { ArcLayer, PathHandles } from "./ArcLayer";
 import { BalanceLayer } from "./BalanceLayer";
 import { type Box, startBox } from "./boxChoice";
+import { DialsOnStage } from "./DialOnStage";
 import { makeAt, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { LimbDraft, useLimbDraft } from "./LimbDraft";
@@ -33,6 +34,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const frame = useStillFrame();
   const playing = useStore((state) => state.playing);
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   const tool = useStore((state) => state.tool);
   const castId = useStore((state) => state.castId);
   const puppet = usePuppet();
@@ -200,6 +202,15 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           {(onBench || place === "act") && puppetHandles(shown)}
           {place === "act" && <BalanceLayer owner={owner} scale={scale} />}
           {place === "act" && <PathHandles scale={scale} toPicture={toPicture} />}
+          {place === "act" && chosen?.kind === "dial" && (
+            <DialsOnStage
+              dials={puppet?.dials.filter(({ id }) => id === chosen.thing || also.includes(id)) ?? []}
+              owner={owner}
+              boxes={shown.boxes}
+              width={width}
+              scale={scale}
+            />
+          )}
           {place === "rig" && <LimbDraft joints={limb.joints} to={limb.to} scale={scale} />}
           {box && (
             <rect

@@ -156,7 +156,7 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
 const isPerformed = (grip: Grip, { trying, frame }: DragOptions) =>
   get().armed && get().place === "act" && !trying && frame === undefined && performed.has(grip.kind);
 
-const performed = new Set<Grip["kind"]>(["Turn", "Shift", "Pin", "Goal"]);
+const performed = new Set<Grip["kind"]>(["Turn", "Shift", "Pin", "Goal", "Dial"]);
 
 /** The shot runs as long as the press lasts, and the drag is a take. */
 function performDrag(press: Press, grip: Grip, { toUnits, onClick }: DragOptions): void {

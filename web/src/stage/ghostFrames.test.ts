@@ -1,7 +1,18 @@
 import { expect, test } from "vitest";
 import { ghostFrames } from "./ghostFrames";
 
-const settings = { on: true, before: 2, after: 1, by: "frames", every: 2, as: "pictures", all: false } as const;
+const settings = {
+  on: true,
+  before: 2,
+  after: 1,
+  by: "frames",
+  every: 2,
+  as: "pictures",
+  all: false,
+  strength: 55,
+  inkBefore: "Blade",
+  inkAfter: "Petrol",
+} as const;
 
 test("frames before and after, the faintest first, none outside the shot", () => {
   expect(ghostFrames(settings, 4, 5, [])).toEqual([{ frame: 2, side: "before", strength: 1 }]);

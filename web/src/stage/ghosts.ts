@@ -3,16 +3,13 @@ import type { Look } from "../engine/look";
 import { paint } from "../painting/picture";
 import { viewOf } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
-import { get, type State } from "../state/store";
+import { type GhostSettings, get, type State } from "../state/store";
 import { stripQuestion } from "../strip/question";
 import { type Ghost, ghostFrames } from "./ghostFrames";
 import { lookNow, onSettled } from "./screen";
 
 /** So many pictures are kept: those of some steps along the strip. */
 const MostKept = 40;
-
-/** The nearest ghost lets so much of the picture through. */
-const Strongest = 0.55;
 
 /** How thick outlines are, painted px, and in so many directions they are laid on. */
 const Line = 1.5;
@@ -54,7 +51,7 @@ export async function drawGhosts(): Promise<void> {
   }
   clear(on, look);
   for (const { ghost, picture } of pictures)
-    if (ghost !== null) draw(on, picture, ghost, ghosts.as === "outlines");
+    if (ghost !== null) draw(on, picture, ghost, ghosts);
     else {
       // The pose itself stands before its ghosts.
       on.context.globalCompositeOperation = "destination-out";
@@ -103,7 +100,8 @@ async function pictureOf(frame: number, look: Look): Promise<ImageBitmap | null>
 }
 
 /** Tinted by its side, fading with its distance; as an outline what lies inside goes again. */
-function draw({ context, tints }: GhostCanvas, picture: ImageBitmap, ghost: Ghost, asOutline: boolean): void {
+function draw({ context, tints }: GhostCanvas, picture: ImageBitmap, ghost: Ghost, settings: GhostSettings): void {
+  const asOutline = settings.as === "outlines";
   const { width, height } = picture;
   const sheet = new OffscreenCanvas(width, height);
   const own = sheet.getContext("2d");
@@ -122,7 +120,8 @@ function draw({ context, tints }: GhostCanvas, picture: ImageBitmap, ghost: Ghos
     // As often as it was laid on, so that of something soft nothing is left either.
     for (let i = 0; i < Round; i++) own.drawImage(picture, 0, 0);
   }
-  context.globalAlpha = (asOutline ? 1 : Strongest) * ghost.strength;
+  // An outline has to be seen on the picture's own lines: it is as strong as it can be at the usual setting.
+  context.globalAlpha = Math.min(1, (settings.strength / (asOutline ? 55 : 100)) * ghost.strength);
   context.drawImage(sheet, 0, 0);
   context.globalAlpha = 1;
 }

@@ -4,7 +4,7 @@ import { watchFilm } from "../api/live";
 import type { Edit, FilmChange, FilmState, Made, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
-import { followBeads } from "../strip/beads";
+import { followBeads, keepBeads } from "../strip/beads";
 import { changed } from "./change";
 import { keyedAt } from "./keyedAt";
 import { placeIn } from "./remember";
@@ -201,6 +201,7 @@ export function commit(asked: Edit | null | Promise<Edit | null>): Promise<unkno
       const change = await settle(made, await send(id, made));
       set({ keyedAt: change && keyedAt(made, change) });
       followBeads(edit);
+      keepBeads(get().film ?? { shots: [] });
     } catch (problem) {
       await engine.cancel();
       touchPreview();
@@ -258,6 +259,7 @@ const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>
     set({ kept: "keeping" });
     try {
       await take(await ask(id, get().seq));
+      keepBeads(get().film ?? { shots: [] });
     } catch (problem) {
       if (!(problem instanceof Problem) || problem.status !== 409) throw problem;
       // What would be taken back now is somebody else's, and has not been seen here.

@@ -146,6 +146,11 @@ export interface GhostSettings {
   as: "pictures" | "outlines";
   /** Of all puppets, not only of the one that is acted. */
   all: boolean;
+  /** How much of the picture the nearest lets through it hides, %. */
+  strength: number;
+  /** What those before and after are tinted with. */
+  inkBefore: Label;
+  inkAfter: Label;
 }
 
 /** How a puppet blinks. */
@@ -356,7 +361,18 @@ export const useStore = create<State>(() => ({
   balance: false,
   benchAspect: 16 / 9,
   nearness: { stage: fitted, bench: fitted },
-  ghosts: { on: false, before: 2, after: 2, by: "frames", every: 3, as: "pictures", all: false },
+  ghosts: {
+    on: false,
+    before: 2,
+    after: 2,
+    by: "frames",
+    every: 3,
+    as: "pictures",
+    all: false,
+    strength: 55,
+    inkBefore: "Blade",
+    inkAfter: "Petrol",
+  },
   keyWhole: false,
   blocking: false,
   beyond: false,

@@ -2,7 +2,8 @@ import { useTheme } from "@mui/material/styles";
 import { memo } from "react";
 import type { StripRow as Row, ThingKind } from "../api/types";
 import { goTo } from "../commands/going";
-import { type Chosen, set, useStore } from "../state/store";
+import { commit } from "../state/film";
+import { type Chosen, get, set, useStore } from "../state/store";
 import { pressBead, Shown } from "./beadDrag";
 import { choiceHere, choose } from "./beads";
 import { rowKey } from "./question";
@@ -28,6 +29,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
     event.stopPropagation();
   };
   const seen = row.beads.map(({ frame }) => frame).filter((frame) => isSeen(scale, frame));
+  const again = row.repeats.filter((frame) => isSeen(scale, frame));
   const taken = chosen === undefined ? none : seen.filter((frame) => chosen.has(frame));
   const still = taken.length === 0 ? seen : seen.filter((frame) => !chosen?.has(frame));
   const dense = seen.length > MostSingle;
@@ -58,13 +60,16 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
       aria-label={`Keys of ${row.title}`}
       data-row={rowKey(row)}
       onPointerDown={(event) => {
-        const frame = dense ? nearest(seen, scale, event) : frameOf(event.target);
+        const frame = dense
+          ? nearest(seen, scale, event.clientX - event.currentTarget.getBoundingClientRect().left)
+          : frameOf(event.target);
         if (frame !== null) pressBead(event, row, frame, scale, click);
       }}
       onKeyDown={keyed}
     >
       <path d={rails(row, scale, false)} stroke={inks.soft} strokeOpacity={0.5} strokeWidth={1.5} />
       <path d={rails(row, scale, true)} stroke={inks.soft} strokeOpacity={0.7} />
+      {again.length > 0 && <PaleBeads row={row} frames={again} scale={scale} />}
       {dense ? <Dots frames={still} scale={scale} line={ink} fill={thingChosen ? ink : inks.card} /> : still.map(bead)}
       {taken.length > 0 && (
         <g style={{ transform: Shown }}>
@@ -74,6 +79,64 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
     </svg>
   );
 });
+
+/** Keys that come again. One that is pressed becomes a key, with all of its round. */
+function PaleBeads({ row, frames, scale }: { row: Row; frames: number[]; scale: Scale }) {
+  const { inks } = useTheme().palette;
+  const touch = (frame: number) => void keyRepeats(row, frame);
+  const said = (frame: number) => `${row.title}, comes again at frame ${frame}`;
+  if (frames.length > MostSingle)
+    return (
+      <g
+        opacity={0.45}
+        onPointerDown={(event) => {
+          const svg = event.currentTarget.ownerSVGElement;
+          const frame = svg && nearest(frames, scale, event.clientX - svg.getBoundingClientRect().left);
+          if (frame !== null) touch(frame);
+        }}
+      >
+        <Dots frames={frames} scale={scale} line={inks.soft} fill={inks.card} />
+      </g>
+    );
+  return (
+    <g opacity={0.45}>
+      {frames.map((frame) => (
+        <circle
+          key={frame}
+          data-again={frame}
+          cx={scale.x(frame)}
+          cy={Middle}
+          r={Radius}
+          fill={inks.card}
+          stroke={inks.soft}
+          strokeWidth={1.4}
+          style={{ cursor: "pointer" }}
+          tabIndex={0}
+          role="button"
+          aria-label={said(frame)}
+          onClick={() => touch(frame)}
+          onKeyDown={(event) => {
+            if (event.key !== "Enter" && event.key !== " ") return;
+            event.preventDefault();
+            event.stopPropagation();
+            touch(frame);
+          }}
+        >
+          <title>{said(frame)}: press it to key it</title>
+        </circle>
+      ))}
+    </g>
+  );
+}
+
+/** Nothing moves; what comes after repeats all of what is keyed now, and that is said. */
+async function keyRepeats(row: Row, frame: number): Promise<void> {
+  const shotId = get().shotId;
+  if (shotId === null) return;
+  await commit({ kind: "keyRepeats", shotId, addresses: row.addresses, frame });
+  choose([{ row, frames: [frame] }], "only");
+  goTo(frame);
+}
 
 const none: number[] = [];
 
@@ -92,8 +155,7 @@ function frameOf(target: EventTarget): number | null {
 }
 
 /** The bead that lies under a press, where they are drawn as one. */
-function nearest(frames: number[], scale: Scale, event: React.PointerEvent<SVGElement>): number | null {
-  const x = event.clientX - event.currentTarget.getBoundingClientRect().left;
+function nearest(frames: number[], scale: Scale, x: number): number | null {
   const off = (frame: number) => Math.abs(scale.x(frame) - x);
   const found = frames.reduce<number | null>((best, one) => (best === null || off(one) < off(best) ? one : best), null);
   return found !== null && off(found) <= Radius + 1 ? found : null;

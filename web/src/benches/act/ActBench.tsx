@@ -27,6 +27,7 @@ import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
 import { BreakdownField } from "./BreakdownField";
+import { DialFace } from "./DialFace";
 import { DeviceFields } from "./device/DeviceFields";
 import { FaceFields } from "./face/FaceFields";
 import { HandOverField } from "./HandOverField";
@@ -154,6 +155,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
     own?.kind === "expression" ? state.film?.kept.find(({ id }) => id === own.thing) : undefined,
   );
   const film = useStore((state) => state.film);
+  const also = useStore((state) => state.also);
   if (!shot) return null;
   return (
     <>
@@ -165,6 +167,10 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
         title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))} at frame ${frame}`}
       />
+      {own?.kind === "dial" &&
+        puppet.dials
+          .filter(({ id }) => id === own.thing || also.includes(id))
+          .map((dial) => <DialFace key={dial.id} owner={owner} dial={dial} />)}
       {handed && film && (
         <HandOverField film={film} puppet={puppet} handed={handed} owner={owner} shot={shot} frame={frame} />
       )}

@@ -1,25 +1,34 @@
+import { useState } from "react";
 import { api } from "../../api/client";
+import { CheckField } from "../../fields/CheckField";
 import { FileButton } from "../../fields/FileButton";
-import { onServer, tell } from "../../state/film";
+import { onServer, reading, tell } from "../../state/film";
 import { get, set } from "../../state/store";
 
-/** A picture, the pictures of a numbered sequence, or the panels of a board, to work by. */
+/** A picture, the pictures of a numbered sequence, the panels of a board, or a video's first seconds, to work by. */
 export function BringReference() {
+  const [sound, setSound] = useState(true);
   const bring = async (files: File[]) => {
     const shot = get().shotId;
     if (shot === null) return;
-    const brought = await onServer((id) => api.bringReference(id, shot, files)).catch(tell);
+    const brought = await reading(files[0] as File, () =>
+      onServer((id) => api.bringReference(id, shot, sound, files)),
+    ).catch(tell);
     if (brought) set({ chosen: { kind: "reference", thing: brought.reference }, references: true });
   };
   return (
-    <FileButton
-      accept=".png,.svg"
-      variant="outlined"
-      size="small"
-      sx={{ mt: 0.5 }}
-      onFiles={(files) => void bring(files)}
-    >
-      Bring in a reference
-    </FileButton>
+    <>
+      <FileButton
+        accept=".png,.svg,video/*"
+        variant="outlined"
+        size="small"
+        sx={{ mt: 0.5 }}
+        title="A picture, the pictures of a sequence, or a video, of which the first 480 frames come in"
+        onFiles={(files) => void bring(files)}
+      >
+        Bring in a reference
+      </FileButton>
+      <CheckField label="With a video’s sound" value={sound} onChange={setSound} />
+    </>
   );
 }

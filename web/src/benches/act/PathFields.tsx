@@ -22,6 +22,7 @@ export function PathFields({ shotId }: { shotId: string }) {
           onClick={() =>
             void commit({
               kind: "makePath",
+              merging: true,
               shotId,
               address: { owner: arc.owner, thing: arc.thing, property: arc.thing === "stand" ? "place" : "shift" },
             })

@@ -12,6 +12,7 @@ import { useShot } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
+import { keyApart, placesIn } from "../../strip/placeApart";
 import { useStrip } from "../../strip/useStrip";
 import { ChartButtons } from "./ChartButtons";
 import { ChartCurve } from "./ChartCurve";
@@ -29,20 +30,37 @@ export function GapCard({ owner }: { owner: string }) {
   const row = strip?.rows.find((one) => one.thing === thing && one.addresses.length > 0);
   const [scope, setScope] = useState<Scope>("card");
   const here = useGap(shot?.id ?? "", owner, row, scope, frame);
+  const also = useStore((state) => state.also);
   if (!shot) return null;
+  const rows = strip?.rows.filter((one) => one === row || (one.value == null && also.includes(one.thing))) ?? [];
+  const places = placesIn(rows.flatMap(({ addresses }) => addresses));
+  const apart = places.apart.length > 0;
   const scopes = row && (
-    <ChoiceField
-      label="Chart of"
-      value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
-      choices={[
-        { value: "card", title: "all of the card" },
-        { value: "thing", title: `${row.title} alone` },
-        ...(row.addresses.length > 1
-          ? row.addresses.map((one) => ({ value: scopeOf(one), title: `its ${titles[one.property] ?? one.property}` }))
-          : []),
-      ]}
-      onChoose={setScope}
-    />
+    <>
+      {places.together.length + places.apart.length > 0 && (
+        <CheckField
+          label="Across and down apart"
+          title="Each has keys and charts of its own: evenly across, slowing as it rises. Together again, a gap takes the chart of what moves most"
+          value={apart}
+          onChange={(parts) => void commit(keyApart(shot.id, places, parts))}
+        />
+      )}
+      <ChoiceField
+        label="Chart of"
+        value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
+        choices={[
+          { value: "card", title: "all of the card" },
+          { value: "thing", title: `${row.title} alone` },
+          ...(row.addresses.length > 1
+            ? row.addresses.map((one) => ({
+                value: scopeOf(one),
+                title: `its ${titles[one.property] ?? one.property}`,
+              }))
+            : []),
+        ]}
+        onChoose={setScope}
+      />
+    </>
   );
   if (here === null)
     return (
@@ -70,6 +88,11 @@ const titles: Record<string, string> = {
   shiftX: "place across",
   shiftY: "place down",
   shift: "place",
+  x: "place across",
+  y: "place down",
+  truck: "place across",
+  boom: "place up and down",
+  dolly: "place in and out",
   stretchX: "width",
   stretchY: "height",
   squash: "squash",

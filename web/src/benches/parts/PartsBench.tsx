@@ -20,6 +20,7 @@ import { carriers } from "../rig/carriers";
 import { SharpnessFact } from "../SharpnessFact";
 import { RemovePuppet, ShelfCard, TakeFromShelf } from "../Shelf";
 import { Duplicate } from "./Duplicate";
+import { LiesBehind } from "./LiesBehind";
 import { OtherCarriers } from "./OtherCarriers";
 import { PartToggles } from "./PartToggles";
 import { Recolour } from "./Recolour";
@@ -143,6 +144,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
       <OtherCarriers puppet={puppet} part={part} onWrite={(alsoRidesOn) => void commit(change({ alsoRidesOn }))} />
+      <LiesBehind puppet={puppet} part={part} onWrite={(mayLieBehind) => void commit(change({ mayLieBehind }))} />
       <NumberField
         label="Pivot across"
         unit="px"

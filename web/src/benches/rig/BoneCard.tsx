@@ -3,46 +3,81 @@ import Button from "@mui/material/Button";
 import type { Bone, Edit, Puppet } from "../../api/types";
 import { CheckField } from "../../fields/CheckField";
 import { ChoiceField } from "../../fields/ChoiceField";
-import { Fact } from "../../fields/Fact";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit, wish } from "../../state/film";
 import { newId } from "../../state/select";
+import { useStore } from "../../state/store";
 import { carriers } from "./carriers";
 import { chainAbove, obeyed } from "./chains";
+import { chosenAmong, ofEach } from "./chosenControls";
 import { FollowFields } from "./FollowFields";
 import { Remove } from "./Remove";
 import { ShareField } from "./WeightFields";
 
 /** A bone: what it rides on, what rides on it, how far it turns, and what can be made of it. */
 export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
-  const change = (changes: Partial<Extract<Edit, { kind: "changeBone" }>>): Edit => ({
+  const also = useStore((state) => state.also);
+  const bones = chosenAmong(puppet.bones, bone, also);
+  type Changes = Partial<Extract<Edit, { kind: "changeBone" }>>;
+  const one = (changes: Changes, boneId = bone.id): Edit => ({
     kind: "changeBone",
     puppetId: puppet.id,
-    boneId: bone.id,
+    boneId,
     withoutLimit: false,
     withoutFollowThrough: false,
     ...changes,
   });
+  /** What is set is set of all that are chosen. */
+  const change = (changes: Changes) => ofEach(bones, "Changed bones", ({ id }) => one(changes, id));
   const riders = puppet.parts.filter((part) => part.ridesOn === bone.id);
   const others = puppet.parts.filter((part) => part.ridesOn !== bone.id);
   const ride = (partId: string, ridesOn: string) =>
     void commit({ kind: "changePart", puppetId: puppet.id, partId, ridesOn });
   const [dx, dy] = [bone.end.x - bone.start.x, bone.end.y - bone.start.y];
+  const [length, angle] = [Math.hypot(dx, dy), (Math.atan2(dy, dx) * 180) / Math.PI];
+  /** Its end, so long and so turned from its start; a bone that begins there comes along, as it does in a drag. */
+  const end = (px: number, degrees: number): Edit => {
+    const turn = (degrees * Math.PI) / 180;
+    const to = { x: bone.start.x + px * Math.cos(turn), y: bone.start.y + px * Math.sin(turn) };
+    const next = puppet.bones.filter(
+      ({ ridesOn, start }) => ridesOn === bone.id && start.x === bone.end.x && start.y === bone.end.y,
+    );
+    const edits = [one({ end: to }), ...next.map(({ id }) => one({ start: to }, id))];
+    return ofEach(edits, "Changed a bone", (edit) => edit);
+  };
   const limit = bone.limit ?? null;
   return (
     <>
-      <Heading>Bone</Heading>
-      <TextField label="Name" value={bone.name} onWrite={(name) => void commit(change({ name }))} />
+      <Heading>{bones.length > 1 ? `${bones.length} bones` : "Bone"}</Heading>
+      <TextField label="Name" value={bone.name} onWrite={(name) => void commit(one({ name }))} />
       <ChoiceField
         label="Rides on"
         value={bone.ridesOn ?? ""}
         choices={carriers(puppet, bone.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
-      <Fact title="Length" value={`${Math.hypot(dx, dy).toFixed(1)} px`} />
-      <Fact title="Angle at rest" value={`${((Math.atan2(dy, dx) * 180) / Math.PI).toFixed(1)}°`} />
+      <NumberField
+        label="Length"
+        unit="px"
+        decimals={1}
+        step={1}
+        min={1}
+        max={20000}
+        value={length}
+        edit={(px) => end(px, angle)}
+      />
+      <NumberField
+        label="Angle at rest"
+        unit="°"
+        decimals={1}
+        step={1}
+        min={-360}
+        max={360}
+        value={angle}
+        edit={(degrees) => end(length, degrees)}
+      />
       {limit ? (
         <>
           <NumberField
@@ -97,7 +132,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         edit={(followThrough) => change(followThrough ? { followThrough } : { withoutFollowThrough: true })}
       />
       <Making puppet={puppet} bone={bone} />
-      <Remove title="Remove the bone" />
+      <Remove title={bones.length > 1 ? `Remove ${bones.length} bones` : "Remove the bone"} />
     </>
   );
 }

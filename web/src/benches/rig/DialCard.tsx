@@ -1,18 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useTheme } from "@mui/material/styles";
 import { useEffect, useState } from "react";
 import type { Dial, Edit, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { ChoiceField } from "../../fields/ChoiceField";
+import { type DialPlace, DialPlate, inside, nudged, PlateSide, placeOn, plateHeight } from "../../fields/DialPlate";
 import { Heading, Hint } from "../../fields/Heading";
 import { TextField } from "../../fields/TextField";
 import { commit, tell, wish } from "../../state/film";
 import { touch, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { Remove } from "./Remove";
-
-const Side = 200;
 
 /** A dial or pad on the bench: turn it, pose the puppet, say "this is how it looks here". */
 export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
@@ -81,14 +79,13 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
 
 /** The dial's face: its stations, and a knob that is dragged; arrow keys move it too. */
 function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
-  const { inks } = useTheme().palette;
   const tool = useStore((state) => state.tool);
   const view = { puppet: puppet.id };
   const values = useAnswer({ kind: "values", view, frame: 1, owner: "bench", thing: dial.id });
   const at = (name: string) => values?.lines.find((line) => line.address.property === name)?.value ?? 0;
   const told = { across: at("across"), down: dial.isPad ? at("down") : 0 };
   // The knob stays under the hand until the core's word has come there too; a key may be pressed again before.
-  const [held, hold] = useState<{ across: number; down: number } | null>(null);
+  const [held, hold] = useState<DialPlace | null>(null);
   // Only what stands there is let go: by the time this runs the hand may have gone on.
   // biome-ignore lint/correctness/useExhaustiveDependencies: a turn to where it stands already is let go too
   useEffect(
@@ -97,13 +94,9 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   );
   // biome-ignore lint/correctness/useExhaustiveDependencies: with another tool the puppet goes back to rest
   useEffect(() => hold(null), [tool]);
-  const { across, down } = held ?? told;
-  const height = dial.isPad ? Side : 44;
-  const x = (percent: number) => ((percent + 100) / 200) * (Side - 20) + 10;
-  const y = (percent: number) => (dial.isPad ? ((percent + 100) / 200) * (Side - 20) + 10 : height / 2);
-  const turn = (nextAcross: number, nextDown: number) => {
-    const clamp = (value: number) => Math.round(Math.min(100, Math.max(-100, value)));
-    const to = { across: clamp(nextAcross), down: clamp(nextDown) };
+  const now = held ?? told;
+  const turn = (next: DialPlace) => {
+    const to = { across: inside(next.across), down: inside(next.down) };
     const key = (property: string, value: number) => ({ address: { owner: "bench", thing: dial.id, property }, value });
     const keys = [key("across", to.across), ...(dial.isPad ? [key("down", to.down)] : [])];
     hold(to);
@@ -125,23 +118,13 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
   const drag = (event: React.PointerEvent<HTMLElement>) => {
     const target = event.currentTarget;
     const box = target.getBoundingClientRect();
-    const to = (moved: { clientX: number; clientY: number }) =>
-      turn(
-        ((moved.clientX - box.left) / box.width) * 222 - 111,
-        dial.isPad ? ((moved.clientY - box.top) / box.height) * 222 - 111 : 0,
-      );
+    const to = (moved: { clientX: number; clientY: number }) => turn(placeOn(box, moved, dial));
     target.setPointerCapture(event.pointerId);
     to(event);
     target.onpointermove = to;
     target.onpointerup = () => {
       target.onpointermove = null;
     };
-  };
-  const keys: Record<string, [number, number]> = {
-    ArrowLeft: [-5, 0],
-    ArrowRight: [5, 0],
-    ArrowUp: [0, -5],
-    ArrowDown: [0, 5],
   };
   return (
     <Box
@@ -150,37 +133,26 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
       aria-label={`${dial.name}${dial.isPad ? ", across and down" : ""}`}
       aria-valuemin={-100}
       aria-valuemax={100}
-      aria-valuenow={across}
-      aria-valuetext={dial.isPad ? `${across} %, ${down} %` : `${across} %`}
+      aria-valuenow={now.across}
+      aria-valuetext={dial.isPad ? `${now.across} %, ${now.down} %` : `${now.across} %`}
       data-dial={dial.name}
       onPointerDown={drag}
       onKeyDown={(event) => {
-        const by = keys[event.key];
-        if (!by) return;
+        const to = nudged(event.key, now, dial);
+        if (to === null) return;
         event.preventDefault();
         event.stopPropagation();
-        turn(across + by[0], down + by[1]);
+        turn(to);
       }}
       sx={{ mt: 1, touchAction: "none", cursor: "grab", borderRadius: 2 }}
     >
-      <svg viewBox={`0 0 ${Side} ${height}`} width="100%" style={{ display: "block" }} aria-hidden="true">
-        <rect width={Side} height={height} rx={8} fill={inks.paper} stroke={inks.line} />
-        <path
-          d={dial.isPad ? `M${Side / 2} 6V${Side - 6}M6 ${Side / 2}H${Side - 6}` : `M10 22H${Side - 10}`}
-          stroke={inks.line}
-        />
-        {dial.stations.map((station) => (
-          <rect
-            key={`${station.across} ${station.down}`}
-            x={x(station.across) - 4}
-            y={y(station.down) - 4}
-            width={8}
-            height={8}
-            transform={`rotate(45 ${x(station.across)} ${y(station.down)})`}
-            fill={inks.brass}
-          />
-        ))}
-        <circle cx={x(across)} cy={y(down)} r={8} fill={inks.petrol} stroke={inks.card} strokeWidth={2} />
+      <svg
+        viewBox={`0 0 ${PlateSide} ${plateHeight(dial)}`}
+        width="100%"
+        style={{ display: "block" }}
+        aria-hidden="true"
+      >
+        <DialPlate dial={dial} at={now} />
       </svg>
     </Box>
   );

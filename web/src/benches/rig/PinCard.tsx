@@ -4,8 +4,10 @@ import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
+import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { carriersOfPin } from "./carriers";
+import { chosenAmong, ofEach } from "./chosenControls";
 import { FollowFields } from "./FollowFields";
 import { HeatPicture } from "./HeatPicture";
 import { Remove } from "./Remove";
@@ -20,18 +22,24 @@ const holds: { value: PinHold; title: string }[] = [
 /** What a pin holds, what takes it along, and what moves with it. */
 export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin: Pin }) {
   const heat = useAnswer({ kind: "heat", puppet: puppet.id, part: part.id, pin: pin.id });
-  const change = (changes: Partial<Extract<Edit, { kind: "changePin" }>>): Edit => ({
+  const also = useStore((state) => state.also);
+  const all = puppet.parts.flatMap(({ id: partId, pins }) => pins.map(({ id }) => ({ id, partId })));
+  const pins = chosenAmong(all, { id: pin.id, partId: part.id }, also);
+  type Changes = Partial<Extract<Edit, { kind: "changePin" }>>;
+  const one = (changes: Changes, { id: pinId, partId } = { id: pin.id, partId: part.id }): Edit => ({
     kind: "changePin",
     puppetId: puppet.id,
-    partId: part.id,
-    pinId: pin.id,
+    partId,
+    pinId,
     withoutFollowThrough: false,
     ...changes,
   });
+  /** What is set is set of all that are chosen. */
+  const change = (changes: Changes) => ofEach(pins, "Changed pins", (which) => one(changes, which));
   return (
     <>
-      <Heading>Pin on {part.name}</Heading>
-      <TextField label="Name" value={pin.name} onWrite={(name) => void commit(change({ name }))} />
+      <Heading>{pins.length > 1 ? `${pins.length} pins` : `Pin on ${part.name}`}</Heading>
+      <TextField label="Name" value={pin.name} onWrite={(name) => void commit(one({ name }))} />
       <ChoiceField
         label="Holds"
         value={pin.hold}
@@ -50,7 +58,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         decimals={1}
         step={1}
         value={pin.at.x}
-        edit={(x) => change({ at: { x, y: pin.at.y } })}
+        edit={(x) => one({ at: { x, y: pin.at.y } })}
       />
       <NumberField
         label="Down"
@@ -58,7 +66,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         decimals={1}
         step={1}
         value={pin.at.y}
-        edit={(y) => change({ at: { x: pin.at.x, y } })}
+        edit={(y) => one({ at: { x: pin.at.x, y } })}
       />
       {pin.hold === "Watch" ? (
         <Hint>This place ought to stand still. A snag tells when dragging another pin takes it along.</Hint>
@@ -82,7 +90,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
           />
         </>
       )}
-      <Remove title="Take the pin out" />
+      <Remove title={pins.length > 1 ? `Take ${pins.length} pins out` : "Take the pin out"} />
     </>
   );
 }

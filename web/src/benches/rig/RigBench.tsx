@@ -15,6 +15,7 @@ import { PartList } from "../PartList";
 import { PickList } from "../PickList";
 import { bar } from "../PlayButton";
 import { PuppetMenu } from "../PuppetMenu";
+import { controlsOf, pickControl } from "./chosenControls";
 import { HeadTurn } from "./HeadTurn";
 import { RigCard } from "./RigCard";
 
@@ -51,6 +52,7 @@ export function RigBench(): Bench {
   const puppet = usePuppet();
   const tool = useStore((state) => state.tool);
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   const choose = (next: RigTool) => {
     set({ tool: next });
     // A dial that was turned stands where it is while the puppet is posed for it.
@@ -74,19 +76,7 @@ export function RigBench(): Bench {
       card: null,
     };
   }
-  const controls = [
-    ...puppet.dials.map((dial) => ({
-      id: dial.id,
-      name: dial.name,
-      note: dial.isPad ? "pad" : "dial",
-      kind: "dial" as const,
-    })),
-    ...puppet.bones.map((bone) => ({ id: bone.id, name: bone.name, note: "bone", kind: "bone" as const })),
-    ...puppet.reaches.map((reach) => ({ id: reach.id, name: reach.name, note: "reach", kind: "reach" as const })),
-    ...puppet.parts.flatMap((part) =>
-      part.pins.map((pin) => ({ id: pin.id, name: pin.name, note: "pin", kind: "pin" as const })),
-    ),
-  ];
+  const controls = controlsOf(puppet);
   return {
     list: (
       <>
@@ -103,7 +93,8 @@ export function RigBench(): Bench {
             label="Controls"
             lines={controls}
             chosen={chosen?.thing ?? null}
-            onPick={(id) => set({ chosen: { kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id } })}
+            also={also}
+            onPick={(id, more) => pickControl(controls, id, more)}
           />
           <Box sx={{ display: "flex", gap: 0.5, mt: 0.75 }}>
             <AddDial puppet={puppet} isPad={false} />

@@ -9,6 +9,7 @@ import { DialCard } from "./DialCard";
 import { MeshCard } from "./MeshCard";
 import { PinCard } from "./PinCard";
 import { ReachCard } from "./ReachCard";
+import { SidesByShape } from "./SidesByShape";
 import { BodyShare, WeightFields } from "./WeightFields";
 
 /** Details of the chosen part's mesh, pin, bone, reach or dial. */
@@ -41,6 +42,7 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
         reach lets bones follow a goal; a dial blends poses that you set.
       </Hint>
       <BodyShare puppet={puppet} />
+      <SidesByShape puppet={puppet} />
       <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
       <RemovePuppet puppet={puppet} />

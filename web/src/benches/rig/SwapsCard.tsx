@@ -1,10 +1,12 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import { api } from "../../api/client";
 import type { Edit, Part, Puppet, Swap } from "../../api/types";
+import { FileButton } from "../../fields/FileButton";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
-import { commit, wish } from "../../state/film";
+import { commit, onServer, tell, wish } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
 
@@ -16,7 +18,10 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
     <>
       <Heading>Swaps</Heading>
       {part.swaps.length === 0 && (
-        <Hint>Choose other parts too (Ctrl+click in the list) to gather their drawings here: mouths, hands, eyes.</Hint>
+        <Hint>
+          Mouths, hands, eyes: bring their drawings in, or choose other parts too (Ctrl+click in the list) to gather
+          theirs.
+        </Hint>
       )}
       {part.swaps.map((swap, i) => (
         <Box key={swap.id}>
@@ -48,6 +53,14 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
             Gather {also.length} as swaps
           </Button>
         )}
+        <FileButton
+          accept=".png,.svg"
+          variant="outlined"
+          title="PNG or SVG, one or several. What lies over the part stays where it was drawn; else its middle is laid over the part’s"
+          onFiles={(files) => void onServer((id) => api.bringSwaps(id, puppet.id, part.id, files)).catch(tell)}
+        >
+          Bring swaps in
+        </FileButton>
         <Button
           variant="outlined"
           onClick={() => void commit(put({ id: newId("swap"), name: "Nothing", pivot: part.pivot }))}
