@@ -113,10 +113,7 @@ internal sealed class ArcKink : IFrameCheck
     private (Edit? Mend, string? Says) Mend(Control control, int frame, double turn)
     {
         var path = control.Tracks.OfType<PlaceTrack>().FirstOrDefault(track => track.Keys.Any(key => key.Frame == frame));
-        List<Edit> smooth = path is null || turn >= Back ? [] :
-        [
-            new ShapePiece(plan.Shot.Id, path.Address, path.Keys.Last(key => key.Frame < frame).Frame, PathShape.Smooth), new ShapePiece(plan.Shot.Id, path.Address, frame, PathShape.Smooth),
-        ];
+        List<Edit> smooth = path is null || turn >= Back ? [] : [.. PiecesAt(path, frame).Select(from => new ShapePiece(plan.Shot.Id, path.Address, from, PathShape.Smooth))];
         List<Edit> slow = [.. control.Tracks.Where(track => track.AllKeys.Any(key => key.Frame == frame)).SelectMany(track => Easing.Through(plan.Shot, track, frame))];
         (Together Edit, string Says)[] helps =
         [
@@ -127,6 +124,13 @@ internal sealed class ArcKink : IFrameCheck
         return (found.Edit, found.Says);
     }
 
+    /// <summary>Where the pieces of a path begin that meet at a place.</summary>
+    private static IEnumerable<int> PiecesAt(PlaceTrack path, int frame)
+    {
+        var at = path.Keys.Select(key => key.Frame).ToList().IndexOf(frame);
+        return [.. at > 0 ? [path.Keys[at - 1].Frame] : (int[])[], .. at + 1 < path.Keys.Length ? [frame] : (int[])[]];
+    }
+
     private bool Mends(Edit edit, string control, int frame)
     {
         var film = edit.Apply(plan.Film);
@@ -134,7 +138,7 @@ internal sealed class ArcKink : IFrameCheck
         after.EvaluateStage(frame);
         var now = after.Find(thing.Plan.Thing.Id)!;
         var places = new Queue<Point>();
-        for (var number = Math.Max(1, frame - Window); number <= frame + Window; number++)
+        for (var number = Math.Max(1, frame - Window); number <= Math.Min(plan.Shot.Length, frame + Window); number++)
         {
             after.EvaluateStage(number);
             after.Pose(now);

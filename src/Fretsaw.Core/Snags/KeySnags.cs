@@ -13,6 +13,9 @@ internal static class KeySnags
     /// <summary>Nudges a frame by which the speed may leap where a loop begins again.</summary>
     private const double VisibleLeap = 1;
 
+    /// <summary>A leap this small beside how fast it goes is not seen: a slow start begins with one.</summary>
+    private const double UnseenPart = 0.05;
+
     /// <summary>Frames over which a speed is taken.</summary>
     private const double Instant = 0.02;
 
@@ -57,7 +60,7 @@ internal static class KeySnags
             }
 
             var leap = Distance(Difference(at(last), at(last - Instant)), Difference(at(first + Instant), at(first))) / Instant;
-            if (leap > VisibleLeap * property.Step)
+            if (leap > Math.Max(VisibleLeap * property.Step, Fastest(track, at) * UnseenPart))
             {
                 var says = FormattableString.Invariant($"The loop of {what} closes with a jerk: its speed leaps by {Math.Round(leap, 2)} {property.Unit} a frame at {last}.");
                 yield return new Snag(
@@ -66,6 +69,10 @@ internal static class KeySnags
             }
         }
     }
+
+    /// <summary>The way of one gap over its frames, at its most.</summary>
+    private static double Fastest(Track track, Func<double, double[]> at) =>
+        track.AllKeys.Zip(track.AllKeys.Skip(1)).Max(pair => Distance(at(pair.First.Frame), at(pair.Second.Frame)) / (pair.Second.Frame - pair.First.Frame));
 
     private static IEnumerable<Edit> SeamOf(Shot shot, Track track, int first, int last) =>
         [.. Easing.Through(shot, track, first), .. Easing.Through(shot, track, last)];

@@ -137,15 +137,14 @@ internal sealed class Overstretched : IFrameCheck
         {
             Address Of(PropertyInfo property) => new(owner, carrier, property.Name);
             var (across, down, squash) = (Of(Properties.StretchX), Of(Properties.StretchY), Of(Properties.Squash));
-            var frames = plan.Shot.Tracks.Where(track => track.Address == down || track.Address == across).SelectMany(track => track.AllKeys).Select(key => key.Frame).Where(key => key >= 1 && key <= plan.Shot.Length).Distinct().Order();
+            var frames = plan.Shot.Tracks.Where(track => track.Address == down || track.Address == across).SelectMany(track => track.AllKeys).Select(key => key.Frame).Distinct().Order();
             var edits = new List<Edit>();
             foreach (var frame in frames)
             {
-                evaluator.EvaluateStage(frame);
-                var (x, y) = (evaluator.Values[plan.Slots.Find(across)], evaluator.Values[plan.Slots.Find(down)]);
+                var (x, y) = (At(across, frame), At(down, frame));
                 if (Math.Abs((Math.Abs(x * y) / 10_000) - 1) > 0.01 && Math.Abs(x) > 1 && Math.Abs(y) > 1)
                 {
-                    var squashed = Math.Clamp(evaluator.Values[plan.Slots.Find(squash)] * Math.Sqrt(Math.Abs(x / y)), Properties.Squash.Min, Properties.Squash.Max);
+                    var squashed = Math.Clamp(At(squash, frame) * Math.Sqrt(Math.Abs(x / y)), Properties.Squash.Min, Properties.Squash.Max);
                     edits.Add(new SetKeys(plan.Shot.Id, frame, [new KeyValue(across, Math.Sign(x) * 100), new KeyValue(down, Math.Sign(y) * 100), new KeyValue(squash, Math.Round(squashed, 2))]));
                 }
             }
@@ -157,6 +156,20 @@ internal sealed class Overstretched : IFrameCheck
         }
 
         return null;
+
+        // What is keyed behind the shot's end still says how it goes there.
+        double At(Address address, int frame)
+        {
+            if (frame <= plan.Shot.Length)
+            {
+                evaluator.EvaluateStage(frame);
+                return evaluator.Values[plan.Slots.Find(address)];
+            }
+
+            var property = plan.Slots.PropertyOf(plan.Slots.Find(address));
+            var track = plan.Shot.Tracks.FirstOrDefault(track => track.Address == address);
+            return track is null ? property.Default : TrackRuns.Sampled(track, property, TrackRuns.CardsOf(plan.Shot, address))(frame).X;
+        }
     }
 
     /// <summary>Bones that have grown at a frame and take the part along, or bend it, keep their area from now on.</summary>

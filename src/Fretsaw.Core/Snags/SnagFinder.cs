@@ -68,13 +68,23 @@ public sealed class SnagFinder(RigCache rigs)
         Pass(plan, frame, open, cancel);
         foreach (var check in open)
         {
-            var found = check.Found().ToImmutableArray();
+            var found = check.Found().Select(snag => snag.Mend is null || check is ArcKink ? snag : MendTrial.Of(plan.Film, snag, film => Again(film, plan.Shot, check, cancel))).ToImmutableArray();
             kept.Put((plan.Shot.Id, check.Inputs.Check), (check.Inputs, found));
             foreach (var snag in found)
             {
                 yield return snag;
             }
         }
+    }
+
+    /// <summary>What one check finds in a film that was mended.</summary>
+    private IEnumerable<Snag> Again(Film film, Shot shot, IFrameCheck check, CancellationToken cancel)
+    {
+        var plan = PlanCompiler.Compile(film, film.Shots.First(one => one.Id == shot.Id), rigs, cancel: cancel);
+        var frame = new Evaluator(plan);
+        var again = ChecksOf(plan, frame).Where(one => one.Inputs.Check == check.Inputs.Check).ToList();
+        Pass(plan, frame, again, cancel);
+        return again.SelectMany(one => one.Found());
     }
 
     private static void Pass(Plan plan, Evaluator frame, List<IFrameCheck> checks, CancellationToken cancel)

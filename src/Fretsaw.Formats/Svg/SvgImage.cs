@@ -18,13 +18,18 @@ internal sealed record SvgImage(byte[] Png, int Width, int Height, string Place,
     /// <summary>Pixels that any picture may be enlarged to; others to four times their own.</summary>
     private const double MostEnlarged = 2048 * 2048;
 
+    /// <summary>The picture is another file's, which does not come along.</summary>
+    public static bool IsLinked(XElement element) => AddressOf(element) is { Length: > 0 } address && !address.StartsWith("data:", StringComparison.OrdinalIgnoreCase);
+
+    private static string AddressOf(XElement element) => element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName == "href")?.Value.Trim() ?? "";
+
     /// <param name="element">An image element.</param>
     /// <param name="matrix">Its user space → the drawing's pixels.</param>
     /// <returns>Null when it is no embedded PNG.</returns>
     /// <exception cref="FilmException">It says that it is a PNG and is none.</exception>
     public static SvgImage? Of(XElement element, string file, Box view, Affine matrix)
     {
-        var address = element.Attributes().FirstOrDefault(attribute => attribute.Name.LocalName == "href")?.Value.Trim() ?? "";
+        var address = AddressOf(element);
         if (!address.StartsWith(Png64, StringComparison.OrdinalIgnoreCase))
         {
             return null;

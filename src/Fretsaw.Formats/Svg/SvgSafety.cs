@@ -34,7 +34,8 @@ internal static class SvgSafety
         {
             var target = value.Trim();
             var inside = target.StartsWith('#') || target.StartsWith("data:image/", StringComparison.OrdinalIgnoreCase);
-            Refuse(element, file, !inside && target.Length > 0, "refers to something outside the file", "embed it or remove the reference");
+            // A picture that was linked and not embedded is never fetched: it is left out, with a note.
+            Refuse(element, file, !inside && target.Length > 0 && element.Name.LocalName != "image", "refers to something outside the file", "embed it or remove the reference");
         }
 
         Refuse(element, file, PointsOutside(value), "refers to something outside the file", "embed it or remove the reference");

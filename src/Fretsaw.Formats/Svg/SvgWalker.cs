@@ -309,7 +309,7 @@ internal sealed partial class SvgWalker
         var matrix = scope.Matrix * SvgTransforms.Of(element, style, scope.View, default, (at, what) => Note(at, ArtFate.Changed, what));
         if (SvgImage.Of(element, file, scope.View, matrix) is not { } picture)
         {
-            Note(element, ArtFate.LeftOut, "is no embedded PNG picture and was left out");
+            Note(element, ArtFate.LeftOut, SvgImage.IsLinked(element) ? "is linked and not embedded, and was left out; embed it where it was drawn" : "is no embedded PNG picture and was left out");
             return null;
         }
 

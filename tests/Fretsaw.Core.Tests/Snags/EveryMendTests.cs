@@ -32,12 +32,12 @@ public class EveryMendTests
         from loose in Gen.Int[0, 60]
         select Film(tracks, planted, loose);
 
-    private static Film Film((int Value, int[] Frames, double[] At, int Going, bool Held)[] said, int planted, int loose)
+    private static Film Film((int Value, int[] Frames, double[] At, int Going, bool InStep)[] said, int planted, int loose)
     {
         var tracks = said.DistinctBy(one => one.Value).Select(one =>
         {
             var (thing, property, least, most) = Values[one.Value];
-            var keyed = TestFilm.Keyed(thing, property, [.. one.Frames.Distinct().Order().Select((frame, i) => (frame, Math.Round(least + (one.At[i] * (most - least)))))]);
+            var keyed = TestFilm.Keyed(thing, property, [.. (one.InStep ? said[0].Frames : one.Frames).Distinct().Order().Select((frame, i) => (frame, Math.Round(least + (one.At[i] * (most - least)))))]);
             return keyed with { After = one.Going == 0 ? Beyond.Again : one.Going == 1 ? Beyond.ToAndFro : Beyond.Stand };
         }).ToList();
         if (planted is > 0 and < 20)
@@ -69,10 +69,10 @@ public class EveryMendTests
                     pressed.Add(snag.Check);
                 }
 
-                var left = Of(TestFilm.Made(film, snag.Mend!)).Find(one => (one.Check, one.At, one.Frame) == (snag.Check, snag.At, snag.Frame));
+                var left = Of(TestFilm.Made(film, snag.Mend!)).Find(one => MendTrial.IsSame(one, snag));
                 Assert.True(left is null, $"{snag.Says} → {snag.MendSays}: {left?.Says}");
             }
         }, iter: 300, threads: 2);
-        Assert.Superset(new HashSet<string> { "creeping", "outside", "loop", "leftOut", "inStep", "balance", "slide", "stretch", "handOver", "kink" }, pressed);
+        Assert.Equal("", string.Join(", ", new[] { "balance", "creeping", "handOver", "inStep", "kink", "leftOut", "loop", "outside", "slide", "stretch" }.Except(pressed)));
     }
 }

@@ -66,6 +66,9 @@ public class SvgImageTests
     [Fact]
     public void Other_pictures_are_listed_and_broken_ones_refused_by_their_place()
     {
+        var linked = Assert.Single(Read("""<g id="a"><rect width="9" height="9"/><image id="paper" href="../photos/paper.png"/></g>""").Report.Notes);
+        Assert.Contains("linked", linked.What, StringComparison.Ordinal);
+        Assert.Contains("paper", linked.Place, StringComparison.Ordinal);
         var note = Assert.Single(Read("""<g id="a"><rect width="9" height="9"/><image id="photo" href="data:image/jpeg;base64,AAAA"/><rect width="2" height="2"/></g>""").Report.Notes);
         Assert.Equal(ArtFate.LeftOut, note.Fate);
         Assert.Contains("'photo'", note.Place, StringComparison.Ordinal);

@@ -1474,7 +1474,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    sound?: boolean;
+                };
                 header?: never;
                 path: {
                     id: string;

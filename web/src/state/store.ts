@@ -8,6 +8,7 @@ import type {
   Gap,
   Grip,
   KneadBrush,
+  Label,
   Mirror,
   OtherSide,
   Point,

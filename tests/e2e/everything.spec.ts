@@ -1,0 +1,188 @@
+import { expect, type Page, test } from "./test";
+import { open, painted, Server } from "./server";
+
+const server = new Server();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.end());
+test.setTimeout(240_000);
+
+const details = (page: Page) => page.getByRole("complementary", { name: "Details" });
+
+/** Where things are chosen, and what: one of each kind that has a card. */
+const choices = [
+  { place: "act", chosen: { kind: "body", thing: "body" } },
+  { place: "act", chosen: { kind: "stand", thing: "stand" } },
+  { place: "act", chosen: { kind: "part" } },
+  { place: "act", chosen: { kind: "bone" } },
+  { place: "act", chosen: { kind: "pin" } },
+  { place: "act", chosen: { kind: "reach" } },
+  { place: "act", chosen: { kind: "dial" } },
+  { place: "rig", chosen: { kind: "part" } },
+  { place: "rig", chosen: { kind: "bone" } },
+  { place: "rig", chosen: { kind: "pin" } },
+  { place: "rig", chosen: { kind: "dial" } },
+  { place: "parts", chosen: { kind: "part" } },
+  { place: "scenery", chosen: { kind: "thing" } },
+  { place: "camera", chosen: null },
+] as const;
+
+type Choice = (typeof choices)[number];
+
+const said = ({ place, chosen }: Choice) => `${place}, ${chosen?.kind ?? "nothing chosen"}`;
+
+/** Chooses it, at a frame between two cards, with every section of its card unfolded. */
+async function at(page: Page, choice: Choice): Promise<void> {
+  await page.evaluate(({ place, chosen }) => {
+    const { film, shotId } = window.fretsaw.state();
+    const shot = film.shots.find(({ id }: { id: string }) => id === shotId);
+    const owner = "bramble";
+    const puppet = film.puppets.find(({ id }: { id: string }) => id === "bramble-puppet");
+    // A bone that a reach moves has nothing to type.
+    const free = (id: string) => !puppet.reaches.some(({ upper, lower }: { upper: string; lower: string }) => [upper, lower].includes(id));
+    const first: Record<string, () => string> = {
+      part: () => puppet.parts.find(({ pins, drawing }: { pins: unknown[]; drawing?: string }) => pins.length > 0 && drawing).id,
+      bone: () => puppet.bones.find(({ id }: { id: string }) => free(id)).id,
+      pin: () => puppet.parts.flatMap(({ pins }: { pins: { id: string }[] }) => pins)[0].id,
+      reach: () => puppet.reaches[0].id,
+      dial: () => puppet.dials[0].id,
+      thing: () => shot.things.find(({ body }: { body: { kind: string } }) => body.kind !== "cast").id,
+    };
+    const thing = chosen && "thing" in chosen ? chosen.thing : chosen && first[chosen.kind]?.();
+    const on = place === "act" ? { owner } : {};
+    window.fretsaw.setState({
+      place,
+      castId: owner,
+      puppetId: puppet.id,
+      frame: 50,
+      chosen: chosen === null ? null : { ...chosen, thing, ...on },
+      also: [],
+      beads: null,
+    });
+  }, choice);
+  await painted(page);
+  await page.waitForFunction(() => document.querySelector("aside[aria-label=Details]"));
+  const folded = details(page).locator("[aria-expanded=false]:is(button)");
+  for (let n = await folded.count(); n > 0; n = await folded.count()) await folded.first().click();
+  await settled(page);
+}
+
+/** Nothing is on its way: all is kept, and every field shows what the core says. */
+const settled = (page: Page) =>
+  page.waitForFunction(() => window.fretsaw.state().kept === "kept" && document.querySelector("[data-typing=true], [data-late=true]") === null);
+
+const seq = (page: Page) => page.evaluate(() => window.fretsaw.state().seq as number);
+const isFree = (page: Page) => page.waitForFunction(() => document.activeElement === document.body);
+
+type Way = "picture" | "ruler" | "line" | "Escape" | "Tab";
+const ways: Way[] = ["picture", "ruler", "line", "Escape", "Tab"];
+
+/** Leaves the field that is being typed in. */
+async function leave(page: Page, way: Way): Promise<void> {
+  if (way === "Escape" || way === "Tab") return page.keyboard.press(way);
+  if (way === "line") return page.getByRole("complementary", { name: "List" }).locator("li button").last().click();
+  const ruler = page.locator("svg:has([data-testid=now])").first();
+  const box = await (way === "ruler" && (await ruler.isVisible()) ? ruler : page.locator("[data-testid=picture]")).first().boundingBox();
+  if (box === null) throw new Error(`There is no ${way}.`);
+  await page.mouse.click(...((way === "ruler" ? [box.x + box.width * 0.7, box.y + box.height / 2] : [box.x + 4, box.y + 4]) as [number, number]));
+}
+
+/** Another value that a field takes: a name with a letter more, or a number near by. */
+const others = (before: string): string[] => {
+  const number = Number(before);
+  if (before === "" || Number.isNaN(number)) return [`${before}x`];
+  const decimals = before.split(".")[1]?.length ?? 0;
+  return [number - 1, number + 1, number + 5].map((one) => one.toFixed(decimals));
+};
+
+test("every field is found by itself: what is typed goes to what it was showing, however it is left, and Escape leaves it", async ({ page }) => {
+  await open(page, server);
+  await page.waitForFunction(() => window.fretsaw.state().atHand);
+  let [driven, turn] = [0, 0];
+  for (const choice of choices) {
+    await at(page, choice);
+    const fields = details(page).locator("input[data-typing]:enabled");
+    const count = await fields.count();
+    for (let i = 0; i < count; i++) {
+      const field = fields.nth(i);
+      const label = (await field.getAttribute("aria-label")) ?? (await field.locator("xpath=ancestor::label").innerText());
+      const what = `${said(choice)}: ${label}`;
+      const before = await field.inputValue();
+      const way = ways[turn++ % ways.length] as Way;
+      if (way === "Escape") {
+        const was = await seq(page);
+        await field.fill(others(before)[0] as string);
+        await leave(page, way);
+        await expect(field, what).toHaveValue(before);
+        await isFree(page);
+        expect(await seq(page), what).toBe(was);
+        driven++;
+        continue;
+      }
+      let made = "";
+      for (const value of others(before)) {
+        const was = await seq(page);
+        await field.fill(value);
+        await leave(page, way);
+        await settled(page);
+        if (way !== "Tab") await isFree(page);
+        // At the end of its range a field takes no more: another value then.
+        if ((await seq(page)) > was) made = value;
+        await at(page, choice);
+        if (made !== "") break;
+      }
+      expect(made, `${what}: nothing that was typed and left by ${way} was made`).not.toBe("");
+      await expect(field, `${what}, left by ${way}`).toHaveValue(made);
+      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+      const now = await seq(page);
+      await page.keyboard.press("Control+z");
+      await page.waitForFunction((now) => window.fretsaw.state().seq > now && window.fretsaw.state().kept === "kept", now);
+      await at(page, choice);
+      await expect(field, `${what}, taken back`).toHaveValue(before);
+      driven++;
+    }
+  }
+  console.log(`${driven} fields`);
+  expect(driven).toBeGreaterThan(80);
+});
+
+/** What leaves the page, asks for a file, or takes away what the next button is about. */
+const leaving = /^(svg|openraster|bring|remove|take|put on|let go|delete|send|keep|print|export|record|listen|connect)/i;
+
+test("every button is found by itself: pressed, it leaves the keys to the stage", async ({ page }) => {
+  await open(page, server);
+  await page.waitForFunction(() => window.fretsaw.state().atHand);
+  let pressed = 0;
+  for (const choice of choices) {
+    await at(page, choice);
+    const buttons = details(page).locator("button:visible:enabled");
+    const names = await buttons.evaluateAll((all) => all.map((one) => (one.getAttribute("aria-label") ?? one.textContent ?? "").trim()));
+    for (const [i, name] of names.entries()) {
+      if (leaving.test(name) || name === "") continue;
+      const button = buttons.nth(i);
+      if ((await buttons.count()) !== names.length || !(await button.isEnabled())) break;
+      await button.scrollIntoViewIfNeeded();
+      await button.click();
+      const modal = page.locator("[role=menu], [role=dialog], .MuiModal-root").first();
+      if (await modal.isVisible().catch(() => false)) await page.keyboard.press("Escape");
+      await expect(modal).toBeHidden();
+      await settled(page);
+      const what = `${said(choice)}: ${name}`;
+      const [was, frame] = await page.evaluate(() => [window.fretsaw.state().seq, window.fretsaw.state().frame] as const);
+      expect(await page.evaluate(() => document.activeElement?.matches("button, input, [role=button], [role=slider]") ?? false), what).toBe(false);
+      // A step on and back, play and stop, another place and back: none of them presses the button again.
+      const key = [".", " ", "6"][pressed % 3] as string;
+      await page.keyboard.press(key);
+      if (key === ".") await page.waitForFunction((frame) => window.fretsaw.state().frame !== frame, frame);
+      else if (key === " ") {
+        await page.waitForFunction(() => window.fretsaw.state().playing);
+        await page.keyboard.press(" ");
+        await page.waitForFunction(() => !window.fretsaw.state().playing);
+      } else await page.waitForFunction(() => window.fretsaw.state().place === "finish");
+      expect(await seq(page), `${what}, then ${key}`).toBe(was);
+      pressed++;
+      await at(page, choice);
+    }
+  }
+  console.log(`${pressed} buttons`);
+  expect(pressed).toBeGreaterThan(80);
+});
