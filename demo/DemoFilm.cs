@@ -173,7 +173,7 @@ internal static class BrambleRecipe
         ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Mouth"], 0.92), new(parts["Eyes"], 0.75, Inside: true), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
         var turn = new MakeHeadTurn(puppet, parts["Head"], features, BrambleRig.HeadTurn, 22, 14);
         film = turn.ToEdit(film, (_, _) => throw new InvalidOperationException("A head turn asks for no frame.")).Apply(film);
-        var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 12), new StationValue(parts["Brows"], "shiftY", 5)]);
+        var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 4), new StationValue(parts["Brows"], "shiftY", 5)]);
         film = new PutDial(puppet, new Dial { Id = BrambleRig.Blink, Name = "Blink", Stations = [shut] }).Apply(film);
         film = new ChangePart(puppet, parts["Scarf tail"])
         {

@@ -178,8 +178,8 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   // A bounce: the whole body is keyed at three places, parted, and only its height slows as it rises.
   await page.keyboard.press("Escape");
   await list(page).getByRole("button", { name: "Whole body" }).click();
-  const body = (label: string) => card(page).getByRole("textbox", { name: label, exact: true });
-  for (const [frame, x, y] of [[1, 0, 0], [11, 100, -120], [21, 200, 0]] as const) {
+  const body = (label: string) => card(page).getByLabel(`${label}, px`);
+  for (const [frame, x, y] of [[1, 0, 0], [13, 100, -120], [25, 200, 0]] as const) {
     await at(frame);
     await body("Shift across").fill(String(x));
     await oneEdit(page, () => page.keyboard.press("Enter"));
@@ -189,7 +189,7 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   await at(5);
   await oneEdit(page, () => card(page).getByRole("checkbox", { name: "Across and down apart" }).click());
   const shift = async (axis: string) => (await tracks()).find((track) => track.address.thing === "body" && track.address.property === axis);
-  expect((await shift("shiftX")).keys.map((key: Json) => [key.frame, key.value])).toEqual([[1, 0], [11, 100], [21, 200]]);
+  expect((await shift("shiftX")).keys.map((key: Json) => [key.frame, key.value])).toEqual([[1, 0], [13, 100], [25, 200]]);
   await card(page).getByRole("combobox", { name: "Chart of" }).selectOption({ label: "its place across" });
   await oneEdit(page, () => card(page).getByRole("button", { name: "Even", exact: true }).click());
   expect((await shift("shiftX")).keys[0].gap.ease).toEqual({ kind: "slow", startPercent: 0, stopPercent: 0 });

@@ -123,6 +123,16 @@ test("the keys go from rail to list to picture to details", async ({ page }) => 
   await page.keyboard.press("F6");
   const focused = () => page.evaluate(() => document.activeElement?.closest("[aria-label]:not(button):not(input):not(ul)")?.getAttribute("aria-label"));
   expect(await focused()).toBe("List");
+  // Arrow keys go from line to line, so that a pin at the end is three presses away.
+  await page.keyboard.press("ArrowDown");
+  const first = await page.evaluate(() => document.activeElement?.textContent);
+  await page.keyboard.press("ArrowDown");
+  expect(await page.evaluate(() => document.activeElement?.textContent)).not.toBe(first);
+  await page.keyboard.press("ArrowUp");
+  expect(await page.evaluate(() => document.activeElement?.textContent)).toBe(first);
+  await page.keyboard.press("End");
+  const last = page.getByRole("complementary", { name: "List" }).locator("li [aria-pressed]:visible").last();
+  await expect(last).toBeFocused();
   // A line is chosen by Enter.
   await line(page, "head").focus();
   await page.keyboard.press("Enter");

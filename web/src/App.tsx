@@ -15,6 +15,7 @@ import { ArtNews } from "./shell/ArtNews";
 import { DropArt } from "./shell/DropArt";
 import { HoldKeys } from "./shell/HoldKeys";
 import { HotKeys } from "./shell/HotKeys";
+import { walkLines } from "./shell/listKeys";
 import { Rail } from "./shell/Rail";
 import { Shortcuts } from "./shell/Shortcuts";
 import { ThingMenu } from "./shell/ThingMenu";
@@ -141,6 +142,7 @@ function Column({ label, about, children }: { label: string; about?: string | un
       aria-label={label}
       tabIndex={0}
       onContextMenu={openLineMenu}
+      onKeyDown={walkLines}
       sx={{ height: "100%", overflow: "auto", bgcolor: "background.paper", p: 1, boxSizing: "border-box" }}
     >
       {children}

@@ -3,7 +3,7 @@ import { paintList, pixels, pixelsOf } from "./painting/picture";
 import { togglePlay } from "./playing/play";
 import { drawGhosts } from "./stage/ghosts";
 import { shownMark } from "./stage/screen";
-import { commit, undo } from "./state/film";
+import { commit, settled, undo } from "./state/film";
 import { get, set, touch } from "./state/store";
 
 /** For end-to-end tests and the benchmark: what a person sees, as numbers; for the benchmark also the ways of edits. */
@@ -24,6 +24,7 @@ declare global {
       paintList: typeof paintList;
       commit: typeof commit;
       undo: typeof undo;
+      settled: typeof settled;
       end: typeof engine.end;
       touch: typeof touch;
       setState: typeof set;
@@ -48,6 +49,7 @@ window.fretsaw = {
   paintList,
   commit,
   undo,
+  settled,
   end: engine.end,
   touch,
   setState: set,

@@ -10,6 +10,14 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import type { ReactNode } from "react";
 
+/** While a line is moved by the arrows, they do nothing else. */
+export const isReordering = () => document.body.dataset.reordering !== undefined;
+
+function taken(up: boolean): void {
+  if (up) document.body.dataset.reordering = "";
+  else delete document.body.dataset.reordering;
+}
+
 /** Lines that are dragged into order, by the pointer or by keys. */
 export function Reorderable({
   ids,
@@ -32,10 +40,17 @@ export function Reorderable({
     }),
   );
   const drop = ({ active, over }: DragEndEvent) => {
+    taken(false);
     if (over && active.id !== over.id) onMove(String(active.id), String(over.id));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragStart={() => taken(true)}
+      onDragEnd={drop}
+      onDragCancel={() => taken(false)}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={disabled}>
         {children}
       </SortableContext>

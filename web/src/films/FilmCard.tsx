@@ -46,25 +46,24 @@ export function FilmCard({
       <ButtonBase
         onClick={onOpen}
         aria-label={open ? `${film.name}, which is open` : `Open ${film.name}`}
-        sx={{ aspectRatio: "16 / 9", bgcolor: inks.birch, width: "100%" }}
+        sx={{ display: "block", width: "100%", font: "inherit", textAlign: "left" }}
       >
-        <img
-          src={`/api/films/${film.id}/picture.png?width=320&seq=${film.seq}`}
-          alt=""
-          loading="lazy"
-          style={{ width: "100%", height: "100%", objectFit: "contain" }}
-        />
-      </ButtonBase>
-      <Box sx={{ p: 1, flex: 1 }}>
-        <ButtonBase
-          // The picture's button is the same to the keyboard.
-          tabIndex={-1}
+        <Box sx={{ aspectRatio: "16 / 9", bgcolor: inks.birch }}>
+          <img
+            src={`/api/films/${film.id}/picture.png?width=320&seq=${film.seq}`}
+            alt=""
+            loading="lazy"
+            style={{ width: "100%", height: "100%", objectFit: "contain" }}
+          />
+        </Box>
+        <Box
           title={film.name}
-          onClick={onOpen}
-          sx={{ display: "block", width: "100%", font: "inherit", fontWeight: 700, textAlign: "left" }}
+          sx={{ fontWeight: 700, px: 1, pt: 1, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
         >
-          <Box sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>{film.name}</Box>
-        </ButtonBase>
+          {film.name}
+        </Box>
+      </ButtonBase>
+      <Box sx={{ px: 1, pb: 1, flex: 1 }}>
         <Box sx={{ fontSize: 12, color: "text.secondary" }}>
           {shots != null && frames != null && rate != null
             ? `${count(shots, "shot")} · ${spanOf(frames, rate)}`

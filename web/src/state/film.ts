@@ -1,7 +1,7 @@
 import { closeSnackbar, enqueueSnackbar } from "notistack";
 import { api, openingText, Problem, shotText } from "../api/client";
 import { watchFilm } from "../api/live";
-import type { Edit, FilmChange, FilmState, Made, Wish } from "../api/types";
+import type { Edit, FilmChange, FilmState, Made, Shot, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { followBeads, keepBeads } from "../strip/beads";
@@ -57,7 +57,7 @@ export async function openFilm(id: string): Promise<void> {
     castId: castsOf(shot).find((one) => one.id === was.castId)?.id ?? firstCast(shot),
     puppetId: puppet?.id ?? null,
     place: film.puppets.length === 0 ? "parts" : (was.place ?? get().place),
-    frame: Math.min(shot?.length ?? 1, was.frame ?? 1),
+    frame: Math.min(shot?.length ?? 1, was.frame ?? firstSeen(shot, was.shotId != null)),
     chosen: null,
     playing: false,
     kept: "kept",
@@ -83,6 +83,10 @@ export async function openFilm(id: string): Promise<void> {
     again: () => void inLine(catchUp),
   });
 }
+
+/** Whoever opens a film for the first time begins in the middle of its shot, where somebody is in the picture already. */
+const firstSeen = (shot: Shot | null, known: boolean) =>
+  shot === null || known || castsOf(shot).length === 0 ? 1 : Math.ceil(shot.length / 2);
 
 /** Shots that are open without their keys, which are fetched when they are first looked at. */
 let unread = new Set<string>();
