@@ -86,7 +86,13 @@ function BenchView({ place }: { place: Place }) {
     <Group orientation="horizontal" {...columns}>
       {!away.has("list") && (
         <>
-          <Panel id="list" defaultSize="184px" minSize="150px" maxSize="420px">
+          <Panel
+            id="list"
+            defaultSize="184px"
+            minSize="150px"
+            maxSize="420px"
+            groupResizeBehavior="preserve-pixel-size"
+          >
             <Column label="List">{furnished && bench.list}</Column>
           </Panel>
           <Split />
@@ -98,7 +104,13 @@ function BenchView({ place }: { place: Place }) {
       {!away.has("card") && (
         <>
           <Split />
-          <Panel id="card" defaultSize="232px" minSize="200px" maxSize="420px">
+          <Panel
+            id="card"
+            defaultSize="232px"
+            minSize="200px"
+            maxSize="420px"
+            groupResizeBehavior="preserve-pixel-size"
+          >
             <Column label="Details" about={about}>
               {furnished && bench.card}
             </Column>
@@ -114,7 +126,7 @@ function BenchView({ place }: { place: Place }) {
         {across}
       </Panel>
       <Split across />
-      <Panel id="strip" defaultSize="244px" minSize="80px">
+      <Panel id="strip" defaultSize="244px" minSize="80px" groupResizeBehavior="preserve-pixel-size">
         {furnished && bench.strip}
       </Panel>
     </Group>

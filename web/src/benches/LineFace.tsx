@@ -22,7 +22,7 @@ export const lineLook = (inks: Inks, chosen: boolean, indent: number, faint: boo
 export const LineFace = ({ ink, name, note }: { ink?: string; name: string; note?: string }) => (
   <>
     {ink && <Box component="span" sx={{ width: 9, height: 9, flexShrink: 0, borderRadius: "2px", bgcolor: ink }} />}
-    <Box component="span" sx={{ flex: 1, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+    <Box component="span" sx={{ flex: 1, minWidth: 0, overflowWrap: "anywhere", lineHeight: 1.25 }}>
       {name}
     </Box>
     <Box component="span" sx={{ color: "text.secondary", fontSize: 11.5, flexShrink: 0 }}>
