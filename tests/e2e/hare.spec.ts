@@ -143,7 +143,7 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   // The pad stands over the picture and in the card; either keys it, by the mouse and by an arrow key.
   await list(page).getByRole("button", { name: /^head turn/ }).click();
   await painted(page);
-  const plate = await page.locator('[data-handle="dial head turn"]').boundingBox();
+  const plate = await page.locator('[data-handle="dial head turn"] > rect').first().boundingBox();
   if (plate === null) throw new Error("The pad is not over the picture.");
   await oneEdit(page, () => pull(page, { x: plate.x + plate.width / 2, y: plate.y + plate.height / 2 }, { x: plate.width * 0.3, y: 0 }));
   const pad = async () => (await tracks()).filter((track) => track.address.property === "across")[0].keys;

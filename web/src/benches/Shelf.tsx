@@ -28,7 +28,7 @@ export function RemovePuppet({ puppet }: { puppet: Puppet }) {
     set({ puppetId: left, chosen: null, also: [] });
   };
   return (
-    <Button color="error" variant="outlined" sx={{ mt: 1 }} onClick={() => void remove()}>
+    <Button color="error" variant="outlined" sx={{ mt: 1, whiteSpace: "normal" }} onClick={() => void remove()}>
       Remove the puppet{stages.length > 0 ? `, and from ${count(stages.length, "shot")}` : ""}
     </Button>
   );

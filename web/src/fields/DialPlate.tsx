@@ -62,7 +62,8 @@ export function DialPlate({ dial, at, marked = false }: { dial: Dial; at: DialPl
             ? `M${middle} 6V${PlateSide - 6}M6 ${middle}H${PlateSide - 6}`
             : `M${Rim} ${height / 2}H${PlateSide - Rim}`
         }
-        stroke={inks.line}
+        stroke={inks.soft}
+        strokeOpacity={0.6}
       />
       {dial.stations.map((station) => (
         <rect

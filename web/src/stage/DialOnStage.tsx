@@ -1,10 +1,12 @@
+import { useTheme } from "@mui/material/styles";
 import type { AnswerTo, Dial } from "../api/types";
 import { DialPlate, PlateSide, plateHeight } from "../fields/DialPlate";
 import { useDialHand } from "./useDialHand";
 
 /** How wide it is over the picture, screen pixels. */
 const Wide = 104;
-const Apart = 12;
+/** With room for its name. */
+const Apart = 22;
 
 /** Chosen dials and pads over the picture, beside the puppet that they move: where the eyes are anyway. */
 export function DialsOnStage({
@@ -44,15 +46,19 @@ export function DialsOnStage({
 }
 
 function DialOnStage({ dial, owner }: { dial: Dial; owner: string }) {
+  const { inks } = useTheme().palette;
   const { at, press, keyedHere } = useDialHand(owner, dial);
   return (
     <g
       data-handle={`dial ${dial.name}`}
       style={{ cursor: "grab" }}
       opacity={0.92}
-      onPointerDown={(event) => press(event, event.currentTarget)}
+      onPointerDown={(event) => press(event, event.currentTarget.querySelector("rect") ?? event.currentTarget)}
     >
       <title>{dial.name}</title>
+      <text x={4} y={-8} fontSize={24} fill={inks.ink} stroke={inks.card} strokeWidth={5} paintOrder="stroke">
+        {dial.name}
+      </text>
       <DialPlate dial={dial} at={at} marked={keyedHere} />
     </g>
   );
