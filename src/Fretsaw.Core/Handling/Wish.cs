@@ -136,9 +136,13 @@ internal static class Stances
 /// <summary>A camera mark: everything of the camera but the focus, keyed as it stands.</summary>
 public sealed record SetMark(string Shot, int Frame) : Wish
 {
-    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) =>
-        // With the focus, so that a pull that is keyed later begins here and leaves the frames before as they were.
-        new SetKeys(Shot, Frame, Stances.Of(frameAt(new View(Shot), Frame), Address.Camera, (_, _) => true), "Set a camera mark") { Drawn = true };
+    public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
+    {
+        var frame = frameAt(new View(Shot), Frame);
+
+        // A focus that is keyed has a rhythm of its own; one that is not is keyed too, so that the first pull begins here and leaves the frames before as they were.
+        return new SetKeys(Shot, Frame, Stances.Of(frame, Address.Camera, (slot, address) => address.HasCards || !frame.Plan.Tracks.IsKeyed(slot)), "Set a camera mark") { Drawn = true };
+    }
 }
 
 /// <summary>A focus mark on something on the stage.</summary>

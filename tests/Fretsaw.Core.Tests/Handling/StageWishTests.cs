@@ -78,9 +78,14 @@ public class StageWishTests
     }
 
     [Fact]
-    public void A_camera_mark_leaves_the_focus_alone()
+    public void A_camera_mark_leaves_a_focus_alone_that_is_keyed_and_keys_one_that_is_not()
     {
-        var after = Do(Start, new SetMark(TestFilm.ShotId, Frame));
+        var first = Do(Start, new SetMark(TestFilm.ShotId, Frame));
+        var pulled = TestFilm.Made(first, new SetKeys(TestFilm.ShotId, Frame + 20, [new KeyValue(Address.OfCamera(Address.Focus), 9)]));
+        Assert.Equal(Seen(Start, "hill").Sigma, Seen(pulled, "hill").Sigma, 1e-9);
+
+        var start = new SetKeys(TestFilm.ShotId, 2, [new KeyValue(Address.OfCamera(Address.Focus), 4)]).Apply(Start);
+        var after = Do(start, new SetMark(TestFilm.ShotId, Frame));
         var keyed = after.Shots[0].Tracks.Where(track => track.Address.Owner == Address.Camera && track.AllKeys.Any(key => key.Frame == Frame)).Select(track => track.Address.Property).ToList();
         Assert.Superset(new HashSet<string> { "place", "roll", "pan", "tilt", "lens" }, keyed.ToHashSet());
         Assert.DoesNotContain(Address.Focus, keyed);
