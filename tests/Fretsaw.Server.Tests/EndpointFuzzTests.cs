@@ -69,7 +69,7 @@ public sealed class EndpointFuzzTests : IDisposable
         (words["shot"], words["puppet"], words["cast"], words["frame"], words["format"]) = ("s", "pup", "use", "4", "svg");
         words["asset"] = (await server.Film(words["id"])).GetProperty("drawings").EnumerateArray().First(drawing => drawing.TryGetProperty("raster", out _)).GetProperty("raster").GetProperty("asset").GetString()!;
         await server.Edit("demo", """{"kind":"changePuppet","puppetId":"bramble-puppet","shelf":"bramble"}""");
-        words["shelved"] = "bramble";
+        (words["shelved"], words["part"]) = ("bramble", "mouth");
         words["kept"] = (await server.Film(words["id"])).GetProperty("kept")[0].GetProperty("id").GetString()!;
         (await server.Http.PutAsync($"/api/films/{words["id"]}/kept/{words["kept"]}/shelf", null)).EnsureSuccessStatusCode();
         (words["owner"], words["peaks"]) = ("use", (await server.Film(words["id"])).GetProperty("sounds")[0].GetProperty("peaks").GetString()!);
@@ -118,7 +118,8 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"POST {film}/puppets/{{puppet}}/redraw"] = new(film + "/puppets/{puppet}/redraw", "alike=true&added=true", File: mouth),
             [$"GET {film}/shots/{{shot}}/cast/{{cast}}/frames/{{frame}}.{{format}}"] = new(film + "/shots/{shot}/cast/{cast}/frames/{frame}.{format}"),
             [$"GET {film}/puppets/{{puppet}}/rest.{{format}}"] = new(film + "/puppets/{puppet}/rest.{format}"),
-            [$"POST {film}/shots/{{shot}}/references"] = new(film + "/shots/{shot}/references", File: flat),
+            [$"POST {film}/puppets/{{puppet}}/parts/{{part}}/swaps"] = new(film + "/puppets/{puppet}/parts/{part}/swaps", File: flat),
+            [$"POST {film}/shots/{{shot}}/references"] = new(film + "/shots/{shot}/references", "sound=true", File: flat),
             [$"POST {film}/shots/{{shot}}/sounds"] = new(film + "/shots/{shot}/sounds", "frame=3", File: SmallArt.Tone()),
             [$"POST {film}/shots/{{shot}}/voice"] = new(film + "/shots/{shot}/voice", Json: """{"words":"Evening, fog.","frame":2}"""),
             [$"GET {film}/shots/{{shot}}/mix.wav"] = new(film + "/shots/{shot}/mix.wav", "from=0&count=4800&rate=48000"),
