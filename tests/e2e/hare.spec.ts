@@ -175,6 +175,16 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   expect(await Promise.all([30, 37, 42, 60].map(across))).toEqual(seen);
   await expect(page.getByRole("button", { name: "head turn, key at frame 37" })).toHaveAttribute("aria-pressed", "true");
 
+  // A key behind all of it leaves what is repeated, on the page as on the server.
+  await at(85);
+  await list(page).getByRole("button", { name: /^head turn/ }).click();
+  await face.focus();
+  await oneEdit(page, () => page.keyboard.press("ArrowRight"));
+  expect(await Promise.all([30, 37, 42, 60].map(across))).toEqual(seen);
+  const here = await page.evaluate(() => window.fretsaw.state().film.shots[0].tracks.find((track: Json) => track.address.property === "across").keys.length);
+  expect((await pad()).length).toBe(here);
+  expect((await pad()).some((key: Json) => key.frame === 85)).toBe(true);
+
   // A bounce: the whole body is keyed at three places, parted, and only its height slows as it rises.
   await page.keyboard.press("Escape");
   await list(page).getByRole("button", { name: "Whole body" }).click();

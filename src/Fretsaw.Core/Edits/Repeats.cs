@@ -97,6 +97,7 @@ public static class Repeats
 
     /// <summary>
     /// A new edit, made. One that keys something behind a repeated stretch would stretch every round of it: what is repeated is keyed first, up to there.
+    /// What was made so once comes out the same when it is made again, and so does what puts it back.
     /// </summary>
     /// <returns>What is to be kept of it, and the film that it makes.</returns>
     /// <exception cref="FilmException">The edit cannot be applied.</exception>
@@ -133,7 +134,8 @@ public static class Repeats
         return first.Count == 0 ? null : new Together(edit.Title, [.. first, edit]);
     }
 
-    private static bool IsAskedFor(Edit edit) => edit is KeyRepeats || (edit is Together together && together.Edits.All(IsAskedFor));
+    /// <summary>What is repeated is keyed by the edit itself, or it only puts back what was.</summary>
+    private static bool IsAskedFor(Edit edit) => edit is KeyRepeats or PutBack || (edit is Together together && together.Edits.Any(IsAskedFor));
 
     /// <summary>The farthest frame at which a key has come to a repeated stretch, all of whose own keys are still there.</summary>
     private static int? Outside(Track before, Track after)

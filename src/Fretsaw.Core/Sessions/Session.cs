@@ -40,12 +40,12 @@ public sealed class Session(Film film, RigCache? rigs = null, CancellationToken 
     /// <summary>The film without what a gesture under way would change.</summary>
     public Film Film { get; private set; } = film;
 
-    /// <summary>Applies an edit that came from elsewhere or that a gesture or wish yielded.</summary>
+    /// <summary>Applies an edit that came from elsewhere or that a gesture or wish yielded, as whoever keeps the film does (<see cref="Repeats.Applied"/>).</summary>
     /// <returns>What it changed of the film's <see cref="FilmOutline"/>.</returns>
     public FilmChange Apply(Edit edit)
     {
         var before = Film;
-        Film = edit.Apply(before);
+        (_, Film) = Repeats.Applied(before, edit);
         shown = Film;
         return outline.Between(before, Film);
     }

@@ -2,6 +2,7 @@ using CsCheck;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Films;
 using Fretsaw.Core.Geometry;
+using Fretsaw.Core.Sessions;
 using Fretsaw.Core.Timing;
 
 namespace Fretsaw.Core.Tests;
@@ -119,6 +120,18 @@ public class RepeatsTests
 
         var asked = new KeyRepeats(TestFilm.ShotId, [TestFilm.At("a", "turn")], 30);
         Assert.Same(asked, Repeats.Applied(film, asked).Edit);
+
+        // A page that applies the edit it sent, and one that gets what was kept, come to the same film; what puts it back does no more than that.
+        foreach (var come in new[] { edit, kept })
+        {
+            var session = new Session(film);
+            session.Apply(come);
+            Assert.Equal(TestFilm.Text(after), TestFilm.Text(session.Film));
+            session.Apply(Inverse.Of(film, after));
+            Assert.Equal(TestFilm.Text(film), TestFilm.Text(session.Film));
+            session.Apply(Inverse.Of(after, film));
+            Assert.Equal(TestFilm.Text(after), TestFilm.Text(session.Film));
+        }
 
         // The last key dragged on, and a key between two of them, are meant for every round.
         var longer = new RetimeKeys(TestFilm.ShotId, [new Beads([TestFilm.At("a", "turn")], [13])], new Shift(4));
