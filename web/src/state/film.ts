@@ -4,7 +4,8 @@ import { watchFilm } from "../api/live";
 import type { Edit, FilmChange, FilmState, Made, Shot, Wish } from "../api/types";
 import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
-import { followBeads, keepBeads } from "../strip/beads";
+import { followBeads } from "../strip/beads";
+import { keepBeads } from "../strip/keepBeads";
 import { changed } from "./change";
 import { keyedAt } from "./keyedAt";
 import { placeIn } from "./remember";
@@ -205,7 +206,7 @@ export function commit(asked: Edit | null | Promise<Edit | null>): Promise<unkno
       const change = await settle(made, await send(id, made));
       set({ keyedAt: change && keyedAt(made, change) });
       followBeads(edit);
-      keepBeads(get().film ?? { shots: [] });
+      await keepBeads();
     } catch (problem) {
       await engine.cancel();
       touchPreview();
@@ -263,7 +264,7 @@ const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>
     set({ kept: "keeping" });
     try {
       await take(await ask(id, get().seq));
-      keepBeads(get().film ?? { shots: [] });
+      await keepBeads();
     } catch (problem) {
       if (!(problem instanceof Problem) || problem.status !== 409) throw problem;
       // What would be taken back now is somebody else's, and has not been seen here.

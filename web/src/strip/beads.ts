@@ -1,4 +1,4 @@
-import type { Address, Beads, Edit, Film, Retiming, StripRow } from "../api/types";
+import type { Beads, Edit, Retiming, StripRow } from "../api/types";
 import { type BeadChoice as Choice, type ChosenRow, get, type State, set } from "../state/store";
 import { rowKey } from "./question";
 
@@ -78,23 +78,6 @@ export function placesOf(how: Retiming, choice: Choice): ((frame: number) => num
   }
   return how.kind === "reverse" ? (frame) => first + last - frame : null;
 }
-
-/** Keys that went with an edit, or to another frame with the length of the shot, are chosen no more. */
-export function keepBeads(film: Pick<Film, "shots">): void {
-  const choice = get().beads;
-  const tracks = choice && film.shots.find(({ id }) => id === choice.shot)?.tracks;
-  if (!choice || !tracks) return;
-  const framesOf = new Map(tracks.map((track) => [addressKey(track.address), track.keys.map(({ frame }) => frame)]));
-  const rows = [...choice.rows].map(([key, row]) => {
-    const there = new Set(row.addresses.flatMap((address) => framesOf.get(addressKey(address)) ?? []));
-    return [key, { ...row, frames: new Set([...row.frames].filter((frame) => there.has(frame))) }] as const;
-  });
-  if (rows.every(([key, { frames }]) => frames.size === choice.rows.get(key)?.frames.size)) return;
-  const left = rows.filter(([, { frames }]) => frames.size > 0);
-  set({ beads: left.length > 0 ? { ...choice, rows: new Map(left) } : null });
-}
-
-const addressKey = ({ owner, thing, property }: Address) => `${owner} ${thing} ${property}`;
 
 /** The choice stays with keys that it moved. */
 export function followBeads(edit: Edit): void {
