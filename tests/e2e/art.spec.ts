@@ -61,21 +61,18 @@ test("a puppet at a frame goes out as layered SVG that looks the same, and comes
   await open(page, server);
   const film = await server.film("demo");
   const member = film.shots[1].things.find((thing: { body: { kind: string } }) => thing.body.kind === "cast");
-  for (const [frame, view, path] of [
-    [1, { puppet: member.body.puppet, aspect: 1 }, `puppets/${member.body.puppet}/rest.svg`],
-    [96, { shot: "fog-horn", cast: member.id, aspect: 1 }, `shots/fog-horn/cast/${member.id}/frames/96.svg`],
-  ] as const) {
-    const svg = await (await fetch(`${server.address}/api/films/demo/${path}`)).text();
-    const [x, y, width, height] = /viewBox="([^"]*)"/.exec(svg)?.[1]?.split(" ").map(Number) as [number, number, number, number];
-    const [across, down] = "shot" in view ? [480, 270] : [Side, Side];
-    const mine = await ours(page, view, frame, across, down);
-    const theirs = await rendered(page, svg, { x, y, width, height }, onBench(film, member.body.puppet, across, down), across, down);
-    const near = psnr(mine, theirs);
-    console.log(`frame ${frame}: PSNR ${near.toFixed(1)} dB`);
-    // Meshed art is a texture on triangles in one and outlines in the other, so their edges differ a little more.
-    expect(near).toBeGreaterThan(38);
-  }
+  const view = { shot: "fog-horn", cast: member.id, aspect: 1 };
+  const svg = await (await fetch(`${server.address}/api/films/demo/shots/fog-horn/cast/${member.id}/frames/96.svg`)).text();
+  const [x, y, width, height] = /viewBox="([^"]*)"/.exec(svg)?.[1]?.split(" ").map(Number) as [number, number, number, number];
+  const [across, down] = [480, 270];
+  const mine = await ours(page, view, 96, across, down);
+  const theirs = await rendered(page, svg, { x, y, width, height }, onBench(film, member.body.puppet, across, down), across, down);
+  const near = psnr(mine, theirs);
+  console.log(`frame 96: PSNR ${near.toFixed(1)} dB`);
+  // Meshed art is a texture on triangles in one and outlines in the other, so their edges differ a little more.
+  expect(near).toBeGreaterThan(38);
 
+  // At rest it goes out as it was drawn and not as it stands there, kneaded: that its drawings are the same is the server's test.
   const rest = await (await fetch(`${server.address}/api/films/demo/puppets/${member.body.puppet}/rest.svg`)).text();
   const again = await newFilm();
   const { report } = await bring(again, "bramble.svg", rest);
