@@ -182,6 +182,8 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   await oneEdit(page, () => page.keyboard.press("ArrowRight"));
   expect(await Promise.all([30, 37, 42, 60].map(across))).toEqual(seen);
   expect((await pad()).some((key: Json) => key.frame === 85)).toBe(true);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect((await pad()).map((key: Json) => key.frame)).toEqual([1, 13, 25, 37, 49]);
 
   // A bounce: the whole body is keyed at three places, parted, and only its height slows as it rises.
   await page.keyboard.press("Escape");
