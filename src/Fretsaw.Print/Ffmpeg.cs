@@ -7,6 +7,32 @@ namespace Fretsaw.Print;
 /// <summary>ffmpeg, from Debian.</summary>
 public static class Ffmpeg
 {
+    /// <summary>ENOSPC of Linux's errno.h.</summary>
+    private const int NoRoom = 28;
+
+    /// <summary>From its start to its end; cancelled, it is killed.</summary>
+    /// <returns>Its exit code.</returns>
+    /// <exception cref="FilmException">It is not installed, or does not start.</exception>
+    /// <exception cref="IOException">There was no room for what it wrote.</exception>
+    public static async Task<int> Run(IEnumerable<string> arguments, CancellationToken cancel)
+    {
+        using var ffmpeg = Start(arguments);
+        var complaints = ffmpeg.StandardError.ReadToEndAsync(cancel);
+        try
+        {
+            await ffmpeg.WaitForExitAsync(cancel);
+        }
+        catch (OperationCanceledException)
+        {
+            ffmpeg.Kill(entireProcessTree: true);
+            throw;
+        }
+
+        return (await complaints).Contains("No space left on device", StringComparison.Ordinal)
+            ? throw new IOException("There is no room to unpack a recording or a video.", NoRoom)
+            : ffmpeg.ExitCode;
+    }
+
     /// <param name="isFed">It reads what is written to its standard input.</param>
     /// <exception cref="FilmException">It is not installed, or does not start.</exception>
     public static Process Start(IEnumerable<string> arguments, bool isFed = false)

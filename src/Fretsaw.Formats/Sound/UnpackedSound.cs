@@ -27,9 +27,6 @@ internal static class UnpackedSound
     /// <summary>Pictures beside the sound are not decoded, not even to see what they are.</summary>
     private const string MostPixels = "65536";
 
-    /// <summary>ENOSPC of Linux's errno.h.</summary>
-    private const int NoRoom = 28;
-
     private static readonly string[] Rates = ["8000", "11025", "16000", "22050", "24000", "32000", "44100", "48000"];
 
     public static async Task<Stream> Of(Stream packed, string file, CancellationToken cancel)
@@ -65,25 +62,8 @@ internal static class UnpackedSound
             "-map", "0:a:0", "-af", $"aformat=channel_layouts=mono|stereo:sample_rates={string.Join('|', Rates)}", "-c:a", "pcm_s16le", "-map_metadata", "-1", "-bitexact",
             "-fs", $"{most}", to,
         ];
-        using var ffmpeg = Ffmpeg.Start(arguments);
-        var complaints = ffmpeg.StandardError.ReadToEndAsync(cancel);
-        try
-        {
-            await ffmpeg.WaitForExitAsync(cancel);
-        }
-        catch (OperationCanceledException)
-        {
-            ffmpeg.Kill(entireProcessTree: true);
-            throw;
-        }
-
-        var says = await complaints;
-        if (says.Contains("No space left on device", StringComparison.Ordinal))
-        {
-            throw new IOException("There is no room to unpack a recording.", NoRoom);
-        }
-
-        FilmException.ThrowIf(ffmpeg.ExitCode != 0 || !File.Exists(to), file, "has nothing that can be heard", "choose a recording, such as a WAV file");
+        var code = await Ffmpeg.Run(arguments, cancel);
+        FilmException.ThrowIf(code != 0 || !File.Exists(to), file, "has nothing that can be heard", "choose a recording, such as a WAV file");
     }
 
     private sealed class TemporaryFile(string path, DirectoryInfo folder) : FileStream(path, FileMode.Open, FileAccess.Read)

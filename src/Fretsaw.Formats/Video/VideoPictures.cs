@@ -79,24 +79,9 @@ public static class VideoPictures
             "-max_pixels", MostPixels, "-t", FormattableString.Invariant($"{Most / perSecond:0.###}"), "-an", "-sn", "-dn", "-i", from,
             "-map", "0:v:0", "-vf", FormattableString.Invariant($"fps={perSecond},scale='min({Widest},iw)':-2,format=rgb24"), "-frames:v", $"{Most}", "-map_metadata", "-1", "-threads", "2", to,
         ];
-        using var ffmpeg = Ffmpeg.Start(arguments);
-        var complaints = ffmpeg.StandardError.ReadToEndAsync(cancel);
-        try
-        {
-            await ffmpeg.WaitForExitAsync(cancel);
-        }
-        catch (OperationCanceledException)
-        {
-            ffmpeg.Kill(entireProcessTree: true);
-            throw;
-        }
-
-        if ((await complaints).Contains("No space left on device", StringComparison.Ordinal))
-        {
-            throw new IOException("There is no room to unpack a video.");
-        }
+        var code = await Ffmpeg.Run(arguments, cancel);
 
         // What was unpacked before it broke off can be worked by.
-        FilmException.ThrowIf(ffmpeg.ExitCode != 0 && !Directory.EnumerateFiles(Path.GetDirectoryName(to)!, "*.png").Any(), file, "cannot be read as a video", "choose another, or its pictures as PNG files");
+        FilmException.ThrowIf(code != 0 && !Directory.EnumerateFiles(Path.GetDirectoryName(to)!, "*.png").Any(), file, "cannot be read as a video", "choose another, or its pictures as PNG files");
     }
 }

@@ -1,7 +1,6 @@
 using CsCheck;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
-using Fretsaw.Core.Geometry;
 using Fretsaw.Core.Snags;
 using Fretsaw.Core.Timing;
 
@@ -10,16 +9,6 @@ namespace Fretsaw.Core.Tests.Snags;
 /// <summary>Whatever a person keys: a mend that is offered, pressed, takes its snag away.</summary>
 public class EveryMendTests
 {
-    private static readonly Puppet Figure = new()
-    {
-        Id = "p",
-        Name = "P",
-        Origin = new Point(50, 300),
-        Parts = [TestFilm.Part("trunk", "box", new Point(50, 50)), TestFilm.Part("boot", "sole") with { RidesOn = "shin" }, TestFilm.Part("hat", "hat", new Point(50, -10)) with { RidesOn = "trunk", AlsoRidesOn = [Address.Stand] }],
-        Bones = [TestFilm.Bone("thigh", 50, 100, 40, 200), TestFilm.Bone("shin", 40, 200, 50, 290, "thigh")],
-        Reaches = [new Reach { Id = "leg", Name = "leg", Upper = "thigh", Lower = "shin", Method = ReachMethod.Settled }],
-    };
-
     private static readonly (string Thing, string Property, double Least, double Most)[] Values =
     [
         ("body", "shiftX", -160, 160), ("body", "turn", -25, 25), ("trunk", "stretchX", 60, 160), ("trunk", "stretchY", 60, 160), ("trunk", "turn", -60, 60),
@@ -50,7 +39,7 @@ public class EveryMendTests
             tracks.Add(TestFilm.Chosen("hat", "ridesOn", (1, ""), (loose, Address.Stand)));
         }
 
-        var film = TestFilm.Of(Figure, [TestFilm.Box("box", 0, 0, 100, 100), TestFilm.Box("sole", 20, 280, 60, 20), TestFilm.Box("hat", 20, -20, 60, 20)], [.. tracks]);
+        var film = PosedSnagsTests.With([.. tracks]);
         return film with { Shots = [film.Shots[0] with { Length = 48 }] };
     }
 

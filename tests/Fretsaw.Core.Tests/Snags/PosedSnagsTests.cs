@@ -19,7 +19,7 @@ public class PosedSnagsTests
         Reaches = [new Reach { Id = "leg", Name = "leg", Upper = "thigh", Lower = "shin", Method = ReachMethod.Settled }],
     };
 
-    private static Film With(params Track[] tracks) => TestFilm.Of(Figure, [TestFilm.Box("box", 0, 0, 100, 100), TestFilm.Box("sole", 20, 280, 60, 20), TestFilm.Box("hat", 20, -20, 60, 20)], tracks);
+    internal static Film With(params Track[] tracks) => TestFilm.Of(Figure, [TestFilm.Box("box", 0, 0, 100, 100), TestFilm.Box("sole", 20, 280, 60, 20), TestFilm.Box("hat", 20, -20, 60, 20)], tracks);
 
     private static readonly Track Planted = TestFilm.Chosen("leg", "planted", (1, Properties.OnStage));
 
