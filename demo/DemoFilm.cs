@@ -102,10 +102,10 @@ internal static class SceneryRecipe
 internal sealed record BrambleRig(string Puppet, ImmutableDictionary<string, string> Parts)
 {
     /// <summary>The drawing that shows instead of the shut mouth.</summary>
-    public string OpenMouth => MouthSwap("Mouth, open");
+    public string OpenMouth => Swap("Mouth, open");
 
-    /// <summary>A drawing that shows instead of the shut mouth, by its layer's name.</summary>
-    public string MouthSwap(string part) => $"swap-{Parts[part]}";
+    /// <summary>A drawing that shows instead of its part's own, by its layer's name.</summary>
+    public string Swap(string part) => $"swap-{Parts[part]}";
 
     public const string Spine = "bone-spine";
     public const string Neck = "bone-neck";
@@ -134,13 +134,13 @@ internal static class BrambleRecipe
             film = edit.Apply(film);
         }
 
-        return Controls(Gathered(film, puppet.Id, parts), puppet.Id, parts);
+        return Controls(Gathered(film, puppet.Id, parts), rig);
     }
 
     /// <summary>He starts up on stretched legs with his eyes wide.</summary>
     private static readonly string[] Stretching = ["Leg, far", "Leg, near", "Scarf tail", "Eyes"];
 
-    /// <summary>A sleeve that tapers, a mouth that is swapped, brows that change their shape, buttons cut by the coat, and a coat that billows.</summary>
+    /// <summary>A sleeve that tapers, a mouth and eyes that are swapped, brows that change their shape, buttons cut by the coat, and a coat that billows.</summary>
     private static Film Gathered(Film film, string puppet, ImmutableDictionary<string, string> parts)
     {
         var brows = film.Puppets[0].Parts.First(part => part.Id == parts["Brows, worried"]).Drawing!;
@@ -162,24 +162,31 @@ internal static class BrambleRecipe
             },
         ];
         film = Stretching.Aggregate(film, (current, name) => new ChangePart(puppet, parts[name]) { StretchesFreely = true }.Apply(current));
-        film = new GatherSwaps(puppet, parts["Mouth"], [parts["Mouth, open"], parts["Mouth, round"], parts["Mouth, wide"], parts["Mouth, teeth"]])
-            .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
+        film = Swaps(film, "Mouth", "Mouth, open", "Mouth, round", "Mouth, wide", "Mouth, teeth");
+        film = Swaps(film, "Eyes", "Eyes, half shut", "Eyes, shut");
         return edits.Aggregate(film, (current, edit) => edit.Apply(current));
+
+        Film Swaps(Film film, string part, params string[] others) => new GatherSwaps(puppet, parts[part], [.. others.Select(other => parts[other])])
+            .ToEdit(film, (_, _) => throw new InvalidOperationException("Gathering asks for no frame.")).Apply(film);
     }
 
     /// <summary>A head turn by depth, a blink, a scarf that sways with the wind, a cap that comes after the head.</summary>
-    private static Film Controls(Film film, string puppet, ImmutableDictionary<string, string> parts)
+    private static Film Controls(Film film, BrambleRig rig)
     {
+        var (puppet, parts) = (rig.Puppet, rig.Parts);
         ImmutableArray<FeatureDepth> features = [new(parts["Muzzle"], 0.9), new(parts["Mouth"], 0.92), new(parts["Eyes"], 0.75, Inside: true), new(parts["Brows"], 0.7), new(parts["Cap"], 0.12)];
         var turn = new MakeHeadTurn(puppet, parts["Head"], features, BrambleRig.HeadTurn, 22, 14);
         film = turn.ToEdit(film, (_, _) => throw new InvalidOperationException("A head turn asks for no frame.")).Apply(film);
-        var shut = new Station(100, 0, [new StationValue(parts["Eyes"], "stretchY", 4), new StationValue(parts["Brows"], "shiftY", 5)]);
-        film = new PutDial(puppet, new Dial { Id = BrambleRig.Blink, Name = "Blink", Stations = [shut] }).Apply(film);
+        var blink = new Dial { Id = BrambleRig.Blink, Name = "Blink", Stations = [Lids(50, "Eyes, half shut"), Lids(100, "Eyes, shut")] };
+        film = new PutDial(puppet, blink).Apply(film);
         film = new ChangePart(puppet, parts["Scarf tail"])
         {
             Sway = new Sway { Root = new Point(290, 430), AlongDegrees = 100, WavelengthPx = 260, HeightPx = 9, SpeedHz = 0.6, Seed = 3 },
         }.Apply(film);
         return new ChangePart(puppet, parts["Cap"]) { FollowThrough = new FollowThrough { StiffnessHz = 2.6, Damping = 0.3 } }.Apply(film);
+
+        Station Lids(double across, string shows) =>
+            new(across, 0, [new StationValue(parts["Eyes"], "swap") { Choice = rig.Swap(shows) }, new StationValue(parts["Brows"], "shiftY", across / 20)]);
     }
 
     /// <summary>Trousers that bend at the knee, and a boot that does not: its weights are painted onto the shin.</summary>

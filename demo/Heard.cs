@@ -35,7 +35,7 @@ internal static class Heard
 
     private static MouthChart Mouths(BrambleRig rig)
     {
-        MouthShape Shows(Mouth mouth, string part) => new(mouth, [new StationValue(rig.Parts["Mouth"], "swap") { Choice = part.Length == 0 ? "" : rig.MouthSwap(part) }]);
+        MouthShape Shows(Mouth mouth, string part) => new(mouth, [new StationValue(rig.Parts["Mouth"], "swap") { Choice = part.Length == 0 ? "" : rig.Swap(part) }]);
         return new MouthChart
         {
             LeadFrames = 1,

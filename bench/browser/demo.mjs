@@ -4,11 +4,16 @@ import { address } from "./server.mjs";
 /** Start, evaluation and a drag on the demo film. */
 export async function measureDemo(page, native) {
   const first = [];
-  for (let i = 0; i < 3; i++) {
+  const held = [];
+  for (let i = 0; i < 5; i++) {
     const began = Date.now();
     await page.goto(address);
     await page.waitForFunction(() => document.documentElement.dataset.painted);
     first.push(Date.now() - began);
+    await page.waitForSelector("[data-handle]");
+    held.push(Date.now() - began);
+    // What the page before still starts is not what the next one takes.
+    await page.waitForFunction(() => window.fretsaw.state().atHand);
   }
   await page.waitForFunction(() => document.querySelectorAll("[data-card] image").length >= 9);
   const view = { shot: "fog-horn" };
@@ -31,5 +36,6 @@ export async function measureDemo(page, native) {
     "The same until it is painted": { measured: both(bodyPainted), aim: "under 16" },
     "Start to first picture, cold browser cache": { measured: `${first[0]} ms`, aim: "under 3000" },
     "Start to first picture, again": { measured: `${Math.min(...first.slice(1))} ms`, aim: "under 3000" },
+    "Opening Act until its handles are there to be dragged, again": { measured: `${Math.min(...held.slice(1))} ms`, aim: "under 2000" },
   };
 }

@@ -77,7 +77,7 @@ app.MapOpenApi();
 app.MapHealthChecks("/api/health");
 app.MapHub<LiveHub>("/live");
 app.MapFilms();
-app.MapDrags();
+app.MapStandIn();
 app.MapEdits();
 app.MapArt();
 app.MapSounds();

@@ -23,7 +23,7 @@ public partial class ArchitectureTests
     public void No_folder_of_the_core_uses_one_above_it()
     {
         var order = Floors.SelectMany(floor => floor).ToList();
-        var core = Path.Combine(Path.GetDirectoryName(Here())!, "..", "..", "src", "Fretsaw.Core");
+        var core = Path.Combine(Root, "src", "Fretsaw.Core");
         var folders = Directory.GetDirectories(core).Select(folder => Path.GetFileName(folder)!).Where(name => name is not ("bin" or "obj")).ToList();
         Assert.Equal(order.Order(), folders.Order());
         foreach (var file in folders.SelectMany(folder => Directory.GetFiles(Path.Combine(core, folder), "*.cs", SearchOption.AllDirectories).Select(file => (folder, file))))
@@ -36,8 +36,21 @@ public partial class ArchitectureTests
         }
     }
 
+    /// <summary>Who looks a room up in the document finds it on its floor.</summary>
+    [Fact]
+    public void The_table_of_rooms_stands_in_the_order_of_the_floors()
+    {
+        var table = Rows().Matches(File.ReadAllText(Path.Combine(Root, "docs", "architecture.md"))).Select(match => match.Groups[1].Value);
+        Assert.Equal(Floors.SelectMany(floor => floor), table);
+    }
+
+    private static string Root => Path.Combine(Path.GetDirectoryName(Here())!, "..", "..");
+
     private static string Here([CallerFilePath] string path = "") => path;
 
-    [GeneratedRegex(@"Fretsaw\.Core\.(Geometry|Timing|Films|Art|Acting|Edits|Puppets|Lens|Engine|Painting|Handling|Snags|Asking|Sessions)\b")]
+    [GeneratedRegex(@"Fretsaw\.Core\.(\w+)")]
     private static partial Regex Uses();
+
+    [GeneratedRegex(@"^\| `src/Fretsaw\.Core/(\w+)`", RegexOptions.Multiline)]
+    private static partial Regex Rows();
 }

@@ -69,7 +69,7 @@ public sealed class EndpointFuzzTests : IDisposable
         (words["shot"], words["puppet"], words["cast"], words["frame"], words["format"]) = ("s", "pup", "use", "4", "svg");
         words["asset"] = (await server.Film(words["id"])).GetProperty("drawings").EnumerateArray().First(drawing => drawing.TryGetProperty("raster", out _)).GetProperty("raster").GetProperty("asset").GetString()!;
         await server.Edit("demo", """{"kind":"changePuppet","puppetId":"bramble-puppet","shelf":"bramble"}""");
-        (words["shelved"], words["part"]) = ("bramble", "mouth");
+        (words["shelved"], words["part"], words["edit"]) = ("bramble", "mouth", "1");
         words["kept"] = (await server.Film(words["id"])).GetProperty("kept")[0].GetProperty("id").GetString()!;
         (await server.Http.PutAsync($"/api/films/{words["id"]}/kept/{words["kept"]}/shelf", null)).EnsureSuccessStatusCode();
         (words["owner"], words["peaks"]) = ("use", (await server.Film(words["id"])).GetProperty("sounds")[0].GetProperty("peaks").GetString()!);
@@ -108,8 +108,10 @@ public sealed class EndpointFuzzTests : IDisposable
             [$"POST {film}/drag"] = new(film + "/drag", Json: $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60} }"""),
             [$"POST {film}/drag/draw-list"] = new(film + "/drag/draw-list", "frame={frame}&shot={shot}", $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60} }"""),
             [$"POST {film}/drag/ask"] = new(film + "/drag/ask", Json: $$"""{"gesture":{{Gesture}},"to":{"x":50,"y":60},"question":{{ask}} }"""),
+            [$"POST {film}/work-out"] = new(film + "/work-out", Json: wish),
             [$"POST {film}/wish"] = new(film + "/wish", Json: wish),
             [$"GET {film}/shots/{{shot}}/frames/{{frame}}"] = new(film + "/shots/{shot}/frames/{frame}"),
+            [$"GET {film}/edits/{{edit}}/change"] = new(film + "/edits/{edit}/change"),
             [$"GET {film}/edits"] = new(film + "/edits", "after=0"),
             [$"POST {film}/undo"] = new(film + "/undo"),
             [$"POST {film}/redo"] = new(film + "/redo"),

@@ -75,6 +75,103 @@ test("a paw is pulled with the limb alone, and in the middle of the drag with th
   await expect(balance(page)).toHaveCount(1);
 });
 
+const middle = async (page: Page, handle: string) => {
+  const box = await page.locator(`[data-handle="${handle}"]`).boundingBox();
+  if (box === null) throw new Error(`There is no ${handle}.`);
+  return [box.x + box.width / 2, box.y + box.height / 2] as const;
+};
+
+/** Ctrl and a press on each after the first, then the last of them is dragged. */
+async function dragTogether(page: Page, handles: string[], by: { x: number; y: number }) {
+  for (const [i, handle] of handles.entries()) {
+    if (i > 0) await page.keyboard.down("Control");
+    await page.mouse.click(...(await middle(page, handle)));
+    if (i > 0) await page.keyboard.up("Control");
+  }
+  expect(await page.evaluate(() => window.fretsaw.state().also.length)).toBe(handles.length - 1);
+  const [x, y] = await middle(page, handles.at(-1) as string);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + by.x / 2, y + by.y);
+  await page.mouse.move(x + by.x, y + by.y);
+  await oneEdit(page, () => page.mouse.up());
+}
+
+/** Where things are in the picture, one spot for each of those that are hit there. */
+const spots = (page: Page) =>
+  page.evaluate(async () => {
+    const { shotId, frame } = window.fretsaw.state();
+    const { left, top, width, height } = document.querySelector("[data-overlay]")?.getBoundingClientRect() as DOMRect;
+    const found: { thing: string; x: number; y: number }[] = [];
+    for (let i = 0; i < 81; i++) {
+      const [x, y] = [0.1 * (1 + (i % 9)), 0.1 * (1 + Math.floor(i / 9))];
+      const { owner } = await window.fretsaw.ask({ kind: "hit", view: { shot: shotId }, frame, at: { x: x * 1920, y: y * 1080 } });
+      if (owner && !found.some((one) => one.thing === owner)) found.push({ thing: owner, x: left + x * width, y: top + y * height });
+    }
+    return found;
+  });
+
+test("what is chosen on the picture goes as one when one of it is dragged, in Act, in Rig and in Scenery", async ({ page }) => {
+  await acting(page, 64);
+  const paws = ["reach-free", "scarf-tip"];
+  const at = (thing: string) => Promise.all(["shiftX", "shiftY"].map((property) => value(page, thing, property)));
+  const before = await Promise.all(paws.map(at));
+  await dragTogether(page, ["pin Scarf tip", "reach Paw, free side"], { x: -20, y: 12 });
+  for (const [i, thing] of paws.entries()) {
+    const now = await at(thing);
+    expect(Math.hypot((now[0] ?? 0) - (before[i]?.[0] ?? 0), (now[1] ?? 0) - (before[i]?.[1] ?? 0)), thing).toBeGreaterThan(5);
+  }
+  // A press that is no drag chooses one alone again.
+  await page.mouse.click(...(await middle(page, "pin Scarf tip")));
+  expect(await page.evaluate(() => window.fretsaw.state().also)).toEqual([]);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect(await Promise.all(paws.map(at))).toEqual(before);
+
+  // In Rig both pins go on the art.
+  await page.keyboard.press("2");
+  await painted(page);
+  const pins = async () => {
+    const parts: { name: string; pins: { name: string; at: { x: number; y: number } }[] }[] = (await server.film("demo")).puppets.find(
+      ({ id }: { id: string }) => id === "bramble-puppet",
+    ).parts;
+    return parts.flatMap((part) => part.pins).filter((pin) => ["Scarf tip", "Scarf knot"].includes(pin.name));
+  };
+  const rest = await pins();
+  expect(rest).toHaveLength(2);
+  await dragTogether(page, rest.map((pin) => `pin ${pin.name}`), { x: 9, y: -6 });
+  const moved = (await pins()).map((pin, i) => [pin.at.x - (rest[i]?.at.x ?? 0), pin.at.y - (rest[i]?.at.y ?? 0)].map(Math.round));
+  expect(moved[0]).toEqual(moved[1]);
+  expect(moved[0]?.[0]).toBeGreaterThan(2);
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+
+  // In Scenery each thing goes under the pointer, in its own plane.
+  await page.keyboard.press("4");
+  await painted(page);
+  const stands = async () => {
+    const things: { id: string; stand: { x: number; y: number } }[] = (await server.film("demo")).shots[1].things;
+    return things.map(({ id, stand }) => [id, stand.x, stand.y].join(" "));
+  };
+  const stood = await stands();
+  const [first, second] = await spots(page);
+  if (first === undefined || second === undefined) throw new Error("There are no two things in the picture.");
+  await page.mouse.click(first.x, first.y);
+  await page.keyboard.down("Control");
+  await page.mouse.click(second.x, second.y);
+  await page.keyboard.up("Control");
+  const chosen = () => page.evaluate(() => [window.fretsaw.state().chosen?.thing, ...window.fretsaw.state().also]);
+  await expect.poll(chosen).toEqual([first.thing, second.thing]);
+  await page.mouse.move(second.x, second.y);
+  await page.mouse.down();
+  await page.mouse.move(second.x + 10, second.y + 4);
+  await page.mouse.move(second.x + 24, second.y + 8);
+  await expect.poll(chosen).toEqual([second.thing, first.thing]);
+  await oneEdit(page, () => page.mouse.up());
+  const after = await stands();
+  expect(after.filter((line, i) => line !== stood[i]).map((line) => line.split(" ")[0]).sort()).toEqual([first.thing, second.thing].sort());
+  await oneEdit(page, () => page.keyboard.press("Control+z"));
+  expect(await stands()).toEqual(stood);
+});
+
 test("a spine's share and whether it gets thinner are set in Rig, and a part's weight", async ({ page }) => {
   await open(page, server);
   await page.keyboard.press("2");

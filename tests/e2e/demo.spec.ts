@@ -1,4 +1,4 @@
-import { expect, test } from "./test";
+import { expect, type Page, test } from "./test";
 import { PNG } from "pngjs";
 import { psnr, worstTile } from "./pictures";
 import { kept, edits, oneEdit, open, painted, Server } from "./server";
@@ -37,15 +37,56 @@ test("browser and print paint the same picture", async ({ page, request }) => {
   }
 });
 
-test("a drag begun before the page's own core is there goes on when it has come", async ({ page }) => {
+/** The page's own core does not come until it is started; what the stage showed when the page asked for it. */
+async function holdBackCore(page: Page) {
   let start = () => {};
+  let showed: string | undefined;
   const started = new Promise<void>((resolve) => {
     start = resolve;
   });
   await page.route("**/engine/_framework/dotnet.js", async (route) => {
+    showed = await page.evaluate(() => document.documentElement.dataset.painted);
     await started;
     await route.continue();
   });
+  return { start, showed: () => showed };
+}
+
+test("a page whose own core has not come yet edits, and follows what another page edits", async ({ page, context }) => {
+  await open(page, server);
+  const second = await context.newPage();
+  // Where cores are few, the core would slow the first picture down, and is asked for after it.
+  await second.addInitScript(() => Object.defineProperty(navigator, "hardwareConcurrency", { value: 2 }));
+  const { start, showed } = await holdBackCore(second);
+  await second.goto(server.address);
+  await second.waitForFunction(() => document.documentElement.dataset.painted);
+  await expect.poll(showed).not.toBeUndefined();
+  expect(showed()).not.toBe("");
+  const told = (which: Page) => which.evaluate(() => [window.fretsaw.state().seq, window.fretsaw.state().undo]);
+  const seq = Number((await told(page))[0]);
+
+  await second.getByRole("button", { name: "Key the pose" }).click();
+  await expect.poll(() => told(second)).toEqual([seq + 1, "Keyed the pose"]);
+  await expect.poll(() => told(page)).toEqual([seq + 1, "Keyed the pose"]);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => told(second)).toEqual([seq + 2, null]);
+  await page.keyboard.press("Shift+g");
+  await page.getByLabel("Name", { exact: true }).fill("Seen in both");
+  await page.keyboard.press("Enter");
+  await expect(second.getByRole("button", { name: "Seen in both" })).toBeVisible();
+  await second.keyboard.press("Control+z");
+  await expect(page.getByRole("button", { name: "Seen in both" })).toHaveCount(0);
+  expect(await second.evaluate(() => window.fretsaw.state().atHand)).toBe(false);
+
+  // The core that comes late has all of it: what it says is what the server says.
+  start();
+  await second.waitForFunction(() => window.fretsaw.state().atHand);
+  const beads = (which: Page) => which.evaluate(() => window.fretsaw.ask({ kind: "strip", shot: "fog-horn", owner: "bramble" }));
+  expect(await beads(second)).toEqual(await beads(page));
+});
+
+test("a drag begun before the page's own core is there goes on when it has come", async ({ page }) => {
+  const { start } = await holdBackCore(page);
   await page.goto(server.address);
   await page.waitForFunction(() => document.documentElement.dataset.painted);
   await page.getByRole("navigation").getByRole("button", { name: "Act" }).click();

@@ -207,3 +207,118 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   await oneEdit(page, () => card(page).getByRole("checkbox", { name: "Across and down apart" }).click());
   expect((await shift("shift")).keys).toHaveLength(3);
 });
+
+test("a hare speaks, throws what is in its hand, and walks by its feet", async ({ page }) => {
+  const carrot = `<g id="carrot"><path d="M100 380L150 372L150 392Z" fill="#e07b2a"/></g></svg>`;
+  const id = await filmOf(page, server, "hare.svg", hare.replace("</svg>", carrot), 9);
+  const puppet = async (): Promise<Json> => (await server.film(id)).puppets[0];
+  const part = async (name: string) => (await puppet()).parts.find((one: Json) => one.name === name);
+  const shot = async (): Promise<Json> => (await server.film(id)).shots[0];
+  const at = async (frame: number) => {
+    await page.evaluate((to) => window.fretsaw.setState({ frame: to }), frame);
+    await painted(page);
+  };
+  /** Where things are in the picture: a part by its pivot, a bone by its end. */
+  const where = (thing: string, frame: number): Promise<{ x: number; y: number }> =>
+    page.evaluate(
+      async ([thing, frame]) => {
+        const { shotId, castId } = window.fretsaw.state();
+        const { pivots, bones } = await window.fretsaw.ask({ kind: "overlay", view: { shot: shotId }, frame, owner: castId });
+        return pivots.find((one: Json) => one.part === thing)?.at ?? bones.find((one: Json) => one.bone === thing).end;
+      },
+      [thing, frame] as const,
+    );
+  const apart = (one: { x: number; y: number }, other: { x: number; y: number }) => Math.hypot(one.x - other.x, one.y - other.y);
+
+  // Two legs by two limbs, a second mouth, the carrot carried by the trunk.
+  await go(page, "Rig");
+  await line(page, "mouth").click();
+  const chooser = page.waitForEvent("filechooser");
+  await card(page).getByRole("button", { name: "Bring swaps in" }).click();
+  await oneEdit(page, async () => (await chooser).setFiles([svg("wide.svg", wide)]));
+  await line(page, "head").click();
+  const head = await middle(page, '[data-handle="pivot head"]');
+  await line(page, "leg one").click();
+  const leg = await middle(page, '[data-handle="pivot leg one"]');
+  const scale = (leg.y - head.y) / (570 - 210);
+  const on = (x: number, y: number) => ({ x: head.x + (x - 250) * scale, y: head.y + (y - 210) * scale });
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Draw a limb" }).click();
+  for (const x of [214, 286])
+    await oneEdit(page, async () => {
+      for (const y of [490, 570, 650]) await page.mouse.click(on(x, y).x, on(x, y).y);
+    });
+  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  const feet: string[] = (await puppet()).reaches.map((reach: Json) => reach.id);
+  expect(feet).toHaveLength(2);
+
+  // On the stage; its mouths are said by hand, a line is spoken, and a cue's edge is dragged.
+  await go(page, "Act");
+  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await unfold(page, "Mouths");
+  await oneEdit(page, () => card(page).getByRole("combobox", { name: "Made of" }).selectOption({ label: "mouth" }));
+  expect((await puppet()).mouths.shapes.map(({ mouth, values }: Json) => [mouth, values[0].choice])).toEqual([["Shut", ""], ["Open", (await part("mouth")).swaps[0].id]]);
+  await list(page).getByLabel("A line to be spoken").fill("My map.");
+  await list(page).getByRole("button", { name: "Speak it here" }).click();
+  await expect(card(page).getByRole("heading", { name: /^My map/ })).toBeVisible();
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Cues by its sounds" }).click());
+  const said: Json[] = (await shot()).cues;
+  const dragged = said.findIndex(({ frame }, i) => i > 0 && frame - said[i - 1].frame > 1);
+  const edge = await middle(page, `[data-cue="${said[dragged].frame}"] [data-edge]`);
+  const outline = await page.locator("[data-sound]").first().boundingBox();
+  const wideOf = (outline?.width ?? 0) / (await shot()).sounds[0].length;
+  await oneEdit(page, () => pull(page, edge, { x: -wideOf, y: 0 }));
+  expect((await shot()).cues[dragged].frame).toBe(said[dragged].frame - 1);
+
+  // The carrot is let go and thrown: what was let go stays in the hand, and its way is eased.
+  const carrotId = (await part("carrot")).id;
+  await at(24);
+  await line(page, "carrot").click();
+  const held = await where(carrotId, 24);
+  await oneEdit(page, () => card(page).getByLabel("Carried by").selectOption({ label: "Nothing: let go" }));
+  await at(36);
+  await oneEdit(page, async () => pull(page, await middle(page, '[data-handle="pivot carrot"]'), { x: -120, y: -90 }));
+  await painted(page);
+  const landed = await where(carrotId, 36);
+  expect(landed.x).toBeLessThan(held.x - 100);
+  expect(apart(await where(carrotId, 24), held)).toBeLessThan(0.1);
+  expect(apart(await where(carrotId, 12), held)).toBeLessThan(0.1);
+  const flown = await Promise.all([26, 30, 34].map(async (frame) => apart(await where(carrotId, frame), held) / apart(landed, held)));
+  expect(flown[0]).toBeGreaterThan(0.005);
+  expect(flown[0]).toBeLessThan(0.2);
+  expect(flown[1]).toBeCloseTo(0.5, 1);
+  expect(flown[2]).toBeGreaterThan(0.8);
+
+  // A step: the body goes down and on over planted feet; one foot is lifted, set down farther on, and stands while the body comes after.
+  const ends = (await puppet()).reaches.map(({ lower }: Json) => lower) as [string, string];
+  const stood = await Promise.all(ends.map((bone) => where(bone, 1)));
+  const shift = async (frame: number, label: string, value: number) => {
+    await at(frame);
+    await line(page, "Whole body").click();
+    await card(page).getByLabel(`${label}, px`).fill(String(value));
+    await oneEdit(page, () => page.keyboard.press("Enter"));
+  };
+  await shift(40, "Shift down", 30);
+  await page.keyboard.press("Escape");
+  await oneEdit(page, () => page.keyboard.press("Enter"));
+  await shift(52, "Shift across", 40);
+  const foot = list(page).getByRole("button", { name: /^leg one, end/ });
+  await at(40);
+  await foot.click();
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Planted: lift it here" }).click());
+  await at(52);
+  await oneEdit(page, async () => pull(page, await middle(page, '[data-handle="reach leg one, end"]'), { x: 40, y: 0 }));
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Plant it here" }).click());
+  await shift(64, "Shift across", 80);
+  await painted(page);
+  const going = (bone: string, frames: number[]) => Promise.all(frames.map((frame) => where(bone, frame)));
+  for (const at of await going(ends[1], [1, 20, 40, 46, 52, 58, 64])) expect(apart(at, stood[1])).toBeLessThan(0.05);
+  for (const at of await going(ends[0], [1, 39, 40])) expect(apart(at, stood[0])).toBeLessThan(0.05);
+  const [air, set, later, last] = await going(ends[0], [46, 52, 58, 64]);
+  expect(air.x).toBeGreaterThan(stood[0].x + 10);
+  expect(set.x).toBeGreaterThan(stood[0].x + 100);
+  expect(air.x).toBeLessThan(set.x - 10);
+  // The leg is all but straight as the foot is set down, and comes short of its goal by a little.
+  expect(apart(set, last)).toBeLessThan(2);
+  expect(apart(later, last)).toBeLessThan(0.05);
+});

@@ -62,7 +62,8 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await pad.focus();
   for (let i = 0; i < 20; i++) await pad.press("ArrowRight");
   await expect(pad).toHaveAttribute("aria-valuenow", "100");
-  expect(await eyeAt()).toBeGreaterThan(rest + 20);
+  // The knob is where the hand is at once; the puppet comes when the core has it.
+  await expect.poll(eyeAt).toBeGreaterThan(rest + 20);
   expect(JSON.stringify(await server.film(id))).toBe(before);
 
   // A knead: one drag is one edit, and undo takes it back.

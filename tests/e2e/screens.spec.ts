@@ -140,6 +140,8 @@ test("nothing is cut or lies over another with four sounds, sixty cards, a long 
 });
 
 test("no screen has a serious accessibility fault, in either theme", async ({ page }) => {
+  // It goes through every screen twice: in a slow hour that takes longer than other tests may.
+  test.setTimeout(300_000);
   await open(page, server);
   const faults: string[] = [];
   await eachScreen(page, (screen) =>

@@ -4,6 +4,7 @@ import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
+import { atTheHorn } from "./test";
 
 const root = new URL("../..", import.meta.url).pathname;
 
@@ -105,7 +106,15 @@ const freePort = () =>
 
 /** Opens a film and waits for its first fine picture. */
 export async function open(page: Page, server: Server, film = ""): Promise<void> {
-  await page.goto(film ? `${server.address}/films/${film}` : server.address);
+  const path = film ? `/films/${film}` : "/";
+  if (page.url().startsWith(`${server.address}/`)) {
+    await page.evaluate(() => window.fretsaw.close());
+    await page.evaluate(atTheHorn);
+    await page.evaluate(async (path) => {
+      history.replaceState(null, "", path);
+      await window.fretsaw.open();
+    }, path);
+  } else await page.goto(server.address + path);
   await painted(page);
 }
 

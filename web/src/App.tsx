@@ -21,7 +21,7 @@ import { Shortcuts } from "./shell/Shortcuts";
 import { ThingMenu } from "./shell/ThingMenu";
 import { TopBar } from "./shell/TopBar";
 import { openFilm } from "./state/film";
-import { lastFilm, rememberPlaces } from "./state/remember";
+import { lastFilm } from "./state/remember";
 import { type Place, type Side, set, useStore } from "./state/store";
 import "./testSeam";
 
@@ -36,7 +36,6 @@ const benches: Record<Place, () => Bench> = {
 
 /** Opens the film that the address names, or the one that was open last, or the demo, or any. */
 export async function openFirst(): Promise<void> {
-  rememberPlaces();
   if (window.location.pathname === "/films") set({ filmsOpen: true });
   const named = window.location.pathname.match(/^\/films\/([^/]+)/)?.[1];
   const films = await api.films();

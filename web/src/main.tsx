@@ -13,7 +13,9 @@ import { PictureOnly } from "./PictureOnly";
 import { hearAlong } from "./playing/sound";
 import { watchLeaving } from "./shell/leaving";
 import { Notices } from "./shell/Notices";
-import { tell } from "./state/film";
+import { closeFilm, tell } from "./state/film";
+import { forgetAll } from "./state/forgetAll";
+import { rememberPlaces } from "./state/remember";
 import { makeTheme } from "./theme";
 
 /** The address of a window that shows the picture alone. */
@@ -35,15 +37,30 @@ function Root() {
   );
 }
 
-// The film is fetched while the interface is built. What goes wrong is said once there is something to say it.
-const opening = pictureOnly ? Promise.resolve() : openFirst();
+const root = createRoot(document.getElementById("root") as HTMLElement);
+let openings = 0;
 
+/** The film is fetched while the interface is built. What goes wrong is said once there is something to say it. */
+function open(): Promise<unknown> {
+  const opening = pictureOnly ? Promise.resolve() : openFirst();
+  root.render(
+    <StrictMode key={++openings}>
+      <Root />
+    </StrictMode>,
+  );
+  return opening.catch((problem) => setTimeout(() => tell(problem)));
+}
+
+/** Nothing is left of what was done on the page; what the browser has compiled stays, and so does the core that runs. */
+async function close(): Promise<void> {
+  await closeFilm();
+  root.render(null);
+  queries.clear();
+  forgetAll();
+}
+
+if (!pictureOnly) rememberPlaces();
 hearAlong();
 watchLeaving();
-
-createRoot(document.getElementById("root") as HTMLElement).render(
-  <StrictMode>
-    <Root />
-  </StrictMode>,
-);
-opening.catch((problem) => setTimeout(() => tell(problem)));
+void open();
+Object.assign(window.fretsaw, { close, open });

@@ -5,6 +5,7 @@ import { drawGhosts } from "./stage/ghosts";
 import { shownMark } from "./stage/screen";
 import { commit, settled, undo } from "./state/film";
 import { get, set, touch } from "./state/store";
+import { isAsking } from "./state/useAnswer";
 
 /** For end-to-end tests and the benchmark: what a person sees, as numbers; for the benchmark also the ways of edits. */
 declare global {
@@ -25,15 +26,20 @@ declare global {
       commit: typeof commit;
       undo: typeof undo;
       settled: typeof settled;
+      isAsking: typeof isAsking;
       end: typeof engine.end;
       touch: typeof touch;
       setState: typeof set;
       togglePlay: typeof togglePlay;
+      /** Before the page is opened again, in a tenth of the time that a new one takes. */
+      close: () => Promise<void>;
+      open: () => Promise<unknown>;
       drawGhosts: typeof drawGhosts;
     };
   }
 }
 
+// What opens and closes the page is put beside it in main.tsx.
 window.fretsaw = {
   pixels,
   pixelsOf,
@@ -50,9 +56,10 @@ window.fretsaw = {
   commit,
   undo,
   settled,
+  isAsking,
   end: engine.end,
   touch,
   setState: set,
   togglePlay,
   drawGhosts,
-};
+} as Window["fretsaw"];

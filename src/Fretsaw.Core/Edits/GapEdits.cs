@@ -55,7 +55,6 @@ internal static class Gaps
             shot = shot.WithCard(card with { Gap = change(card.Gap) });
         }
 
-        return Tracks.OnEach(shot, owner, addresses, (track, cards) =>
-            track.AllKeys.Select(key => key.Frame == frame ? Tracks.WithGap(key, change(TrackRuns.GapOf(key, cards)), cards) : key));
+        return Tracks.OnKeysAt(shot, owner, addresses, frame, (key, cards) => Tracks.WithGap(key, change(TrackRuns.GapOf(key, cards)), cards));
     }
 }

@@ -48,26 +48,35 @@ internal static class Tracks
         return false;
     }
 
+    /// <summary>The same as <see cref="IsMeant"/>, for one who asks of many tracks: thousands of chosen keys come with as many addresses.</summary>
+    private static Func<Track, bool> Meant(string? owner, ImmutableArray<Address> addresses)
+    {
+        const int Few = 8;
+        if (owner is not null || addresses.Length <= Few)
+        {
+            return track => IsMeant(track, owner, addresses);
+        }
+
+        var meant = addresses.ToHashSet();
+        return track => meant.Contains(track.Address) || Properties.FindPlace(track.Address)?.Axes.Any(axis => meant.Contains(track.Address with { Property = axis })) == true;
+    }
+
     /// <summary>Changes the keys of the tracks that are meant. Tracks without keys go, and so do cards where nothing is keyed any more.</summary>
     /// <param name="change">From a track, and the gaps of its cards as they were, to its keys.</param>
     public static Shot OnEach(Shot shot, string? owner, ImmutableArray<Address> addresses, Func<Track, IReadOnlyDictionary<int, Gap>, IEnumerable<Key>> change)
     {
         var tracks = ImmutableArray.CreateBuilder<Track>(shot.Tracks.Length);
-        var cards = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
+        var cards = TrackRuns.CardsIn(shot);
+        var isMeant = Meant(owner, addresses);
         foreach (var track in shot.Tracks)
         {
-            if (!IsMeant(track, owner, addresses))
+            if (!isMeant(track))
             {
                 tracks.Add(track);
                 continue;
             }
 
-            if (!cards.TryGetValue(track.Address.Owner, out var gaps))
-            {
-                cards[track.Address.Owner] = gaps = TrackRuns.CardsOf(shot, track.Address.Owner);
-            }
-
-            var keys = change(track, track.Address.HasCards ? gaps : TrackRuns.NoCards).ToImmutableArray();
+            var keys = change(track, cards(track.Address)).ToImmutableArray();
             if (!keys.IsEmpty)
             {
                 tracks.Add(keys.AsSpan().SequenceEqual(track.AllKeys.AsSpan()) ? track : track.WithKeys(keys));
@@ -75,6 +84,31 @@ internal static class Tracks
         }
 
         return WithoutEmptyCards(shot with { Tracks = tracks.ToImmutable() });
+    }
+
+    /// <summary>Changes the key at a frame of the tracks that are meant and have one there.</summary>
+    /// <param name="change">From a key, and the gaps of its owner's cards, to what it becomes: a key at the same frame.</param>
+    public static Shot OnKeysAt(Shot shot, string? owner, ImmutableArray<Address> addresses, int frame, Func<Key, IReadOnlyDictionary<int, Gap>, Key> change)
+    {
+        var tracks = shot.Tracks.ToBuilder();
+        var isMeant = Meant(owner, addresses);
+        var cards = TrackRuns.CardsIn(shot);
+        for (var i = 0; i < tracks.Count; i++)
+        {
+            var (track, keys) = (tracks[i], tracks[i].AllKeys);
+            if (KeyAt(keys, frame) is not (>= 0 and var at) || !isMeant(track))
+            {
+                continue;
+            }
+
+            var key = change(keys[at], cards(track.Address));
+            if (key != keys[at])
+            {
+                tracks[i] = track.WithKey(at, key);
+            }
+        }
+
+        return WithoutEmptyCards(shot with { Tracks = tracks.MoveToImmutable() });
     }
 
     /// <summary>A key's gap as it is kept: nothing where it is what the key would have without one of its own.</summary>
@@ -93,6 +127,19 @@ internal static class Tracks
     /// <summary>Keys by rising frame; of two at one frame the later in the list stays.</summary>
     public static IEnumerable<Key> InOrder(IEnumerable<Key> keys) => keys.GroupBy(key => key.Frame).Select(group => group.Last()).OrderBy(key => key.Frame);
 
+    /// <returns>The number of the key at a frame; below nought when there is none.</returns>
+    private static int KeyAt(ImmutableArray<Key> keys, int frame)
+    {
+        var (first, end) = (0, keys.Length);
+        while (first < end)
+        {
+            var middle = (first + end) / 2;
+            (first, end) = keys[middle].Frame < frame ? (middle + 1, end) : (first, middle);
+        }
+
+        return first < keys.Length && keys[first].Frame == frame ? first : -1;
+    }
+
     private static Shot WithoutEmptyCards(Shot shot)
     {
         if (shot.Cards.IsEmpty)
@@ -100,8 +147,17 @@ internal static class Tracks
             return shot;
         }
 
-        var keyed = shot.Tracks.Where(track => track.Address.HasCards).SelectMany(track => track.AllKeys.Select(key => new CardPlace(track.Address.Owner, key.Frame))).ToHashSet();
-        var kept = shot.Cards.RemoveAll(card => !keyed.Contains(card.Place));
+        // Cards stand by their owners: one's tracks are looked for once.
+        var (owner, tracks) = ("", Array.Empty<Track>());
+        var kept = shot.Cards.RemoveAll(card =>
+        {
+            if (card.Owner != owner)
+            {
+                (owner, tracks) = (card.Owner, [.. shot.Tracks.Where(track => track.Address.Owner == card.Owner && track.Address.HasCards)]);
+            }
+
+            return Array.TrueForAll(tracks, track => KeyAt(track.AllKeys, card.Frame) < 0);
+        });
         return kept.Length == shot.Cards.Length ? shot : shot with { Cards = kept };
     }
 }

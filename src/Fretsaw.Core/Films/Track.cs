@@ -28,6 +28,9 @@ public abstract record Track : IKeyed<Address>
 
     /// <summary>The same track with other keys of its kind.</summary>
     public abstract Track WithKeys(IEnumerable<Key> keys);
+
+    /// <summary>The same track with another key, of its kind and at the same frame, in the place of one.</summary>
+    public abstract Track WithKey(int at, Key key);
 }
 
 /// <summary>A value, or two or three, at a frame.</summary>
@@ -56,6 +59,8 @@ public sealed record NumberTrack : Track
     public override ImmutableArray<Key> AllKeys => ImmutableArray<Key>.CastUp(Keys);
 
     public override Track WithKeys(IEnumerable<Key> keys) => this with { Keys = [.. keys.Cast<NumberKey>()] };
+
+    public override Track WithKey(int at, Key key) => this with { Keys = Keys.SetItem(at, (NumberKey)key) };
 }
 
 /// <param name="Value">In the property's unit.</param>
@@ -73,6 +78,8 @@ public sealed record PlaceTrack : Track
     public override ImmutableArray<Key> AllKeys => ImmutableArray<Key>.CastUp(Keys);
 
     public override Track WithKeys(IEnumerable<Key> keys) => this with { Keys = [.. keys.Cast<PlaceKey>()] };
+
+    public override Track WithKey(int at, Key key) => this with { Keys = Keys.SetItem(at, (PlaceKey)key) };
 }
 
 /// <summary>A place on a path. Its handles are offsets from it; where both ends of a piece have none, the way is straight.</summary>
@@ -111,6 +118,8 @@ public sealed record ChoiceTrack : Track
     public override ImmutableArray<Key> AllKeys => ImmutableArray<Key>.CastUp(Keys);
 
     public override Track WithKeys(IEnumerable<Key> keys) => this with { Keys = [.. keys.Cast<ChoiceKey>()] };
+
+    public override Track WithKey(int at, Key key) => this with { Keys = Keys.SetItem(at, (ChoiceKey)key) };
 }
 
 /// <param name="Id">What is chosen, by its id and never by its place in a list; "" for what is so at rest.</param>

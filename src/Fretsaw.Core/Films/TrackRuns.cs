@@ -58,6 +58,26 @@ internal static class TrackRuns
     /// <summary>The same for one address: a track without cards has none.</summary>
     public static IReadOnlyDictionary<int, Gap> CardsOf(Shot shot, Address address) => address.HasCards ? CardsOf(shot, address.Owner) : NoCards;
 
+    /// <summary>The same for many addresses: an owner's cards are gone through once.</summary>
+    public static Func<Address, IReadOnlyDictionary<int, Gap>> CardsIn(Shot shot)
+    {
+        var known = new Dictionary<string, IReadOnlyDictionary<int, Gap>>(StringComparer.Ordinal);
+        return address =>
+        {
+            if (!address.HasCards)
+            {
+                return NoCards;
+            }
+
+            if (!known.TryGetValue(address.Owner, out var gaps))
+            {
+                known[address.Owner] = gaps = CardsOf(shot, address.Owner);
+            }
+
+            return gaps;
+        };
+    }
+
     private static KeyTimes Times(Track track) => new([.. track.AllKeys.Select(key => (double)key.Frame)], track.Before, track.After);
 
     private static GapCurve[] Curves(Track track, IReadOnlyDictionary<int, Gap> cards, bool held)

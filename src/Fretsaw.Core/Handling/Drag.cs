@@ -21,12 +21,13 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
     /// <exception cref="FilmException">What is gripped is not there.</exception>
     public static Drag Begin(Gesture gesture, Evaluator stood) => gesture.Grip.Kind switch
     {
-        GripKind.Thing => Standings.Drag(gesture, stood),
-        GripKind.ThingDistance => Standings.DragDistance(gesture, stood),
+        GripKind.Thing => DragOfSeveral.Of(gesture, one => Standings.Drag(one, stood)),
+        GripKind.ThingDistance => DragOfSeveral.Of(gesture, one => Standings.DragDistance(one, stood)),
         GripKind.Look => Of(Look(gesture, stood)),
         GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) => values[0] = Math.Clamp(to.X, 0.1, 10000))),
-        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal or GripKind.Dial => Of(Pairing.Of(gesture, stood, Posing.Begin(gesture, stood))),
+        GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal or GripKind.Dial => Of(Pairing.Of(gesture, stood, DragOfSeveral.Posed(gesture, stood))),
         GripKind.PathIn or GripKind.PathOut => PathDrag.Begin(gesture, stood),
+        GripKind.Pivot or GripKind.PinRest or GripKind.BoneStart or GripKind.BoneEnd => DragOfSeveral.Of(Rigging.WithItsKind(gesture, stood), one => Rigging.Begin(one, stood, SnapPixels)),
         _ => new Drag(Rigging.Begin(gesture, stood, SnapPixels)),
     };
 
@@ -69,7 +70,7 @@ public delegate void PoseAt(Point to, Span<double> values);
 public sealed class PoseDrag(Gesture gesture, Evaluator stood, ImmutableArray<Address> addresses, string says, PoseAt at)
 {
     /// <summary>The most numbers that a drag keys.</summary>
-    public const int Most = 32;
+    public const int Most = 96;
 
     public int Frame { get; } = Drag.WholeFrame(gesture);
 

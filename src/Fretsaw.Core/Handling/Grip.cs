@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Geometry;
 
@@ -68,7 +69,13 @@ public enum GripKind
 /// <param name="Shape">For outlines, which of the drawing's shapes.</param>
 /// <param name="Side">For what poses a puppet.</param>
 public sealed record Grip(
-    GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false, int Shape = 0, OtherSide Side = OtherSide.Stays);
+    GripKind Kind, string Thing, string? Owner = null, string? NewId = null, bool KeepSize = false, bool WholeBody = false, int Shape = 0, OtherSide Side = OtherSide.Stays)
+{
+    /// <summary>
+    /// Ids of the others that are chosen and go along: with what poses, with pivots, pins and bones at rest, and with things on the stage.
+    /// </summary>
+    public ImmutableArray<string> Also { get; init => field = value.IsDefault ? [] : value; } = [];
+}
 
 /// <summary>A round brush.</summary>
 /// <param name="Radius">Puppet pixels.</param>

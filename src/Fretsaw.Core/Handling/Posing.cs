@@ -28,6 +28,14 @@ internal static class Posing
         };
     }
 
+    /// <summary>Whether it is there and has what the drag would key: what obeys a reach and what was never posable has not.</summary>
+    public static bool CanBegin(Gesture gesture, Evaluator stood, CastFrame cast)
+    {
+        gesture = InHand(gesture, cast);
+        var property = gesture.Grip.Kind == GripKind.Turn ? Properties.Turn : Properties.ShiftX;
+        return stood.Plan.Slots.Find(AddressOf(gesture, property.Name)) >= 0;
+    }
+
     private static PoseDrag Dial(Gesture gesture, Evaluator stood, Dial dial)
     {
         var addresses = Properties.Of(dial).Select(property => AddressOf(gesture, property.Name)).ToImmutableArray();

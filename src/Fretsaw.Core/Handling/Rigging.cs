@@ -61,6 +61,19 @@ internal static class Rigging
         Point Moved(Point rest, Point to) => (rest + toPuppet.Map(to) - from).Rounded();
     }
 
+    /// <summary>Of what is chosen only what is of the gripped kind goes along: a bone does not follow a pin.</summary>
+    public static Gesture WithItsKind(Gesture gesture, Evaluator stood)
+    {
+        var (grip, puppet) = (gesture.Grip, Drag.FindCast(stood, gesture.Grip.Owner).Plan.Puppet);
+        var alike = grip.Kind switch
+        {
+            GripKind.Pivot => puppet.Parts.Select(part => part.Id),
+            GripKind.PinRest => puppet.Parts.SelectMany(part => part.Pins).Select(pin => pin.Id),
+            _ => puppet.Bones.Select(bone => bone.Id),
+        };
+        return gesture with { Grip = grip with { Also = [.. grip.Also.Intersect(alike)] } };
+    }
+
     /// <summary>The bone after takes its start along, so that a chain stays a chain.</summary>
     private static Edit BoneEnd(Puppet puppet, Bone bone, Point end)
     {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Fretsaw.Core.Edits;
 using Fretsaw.Core.Engine;
 using Fretsaw.Core.Films;
+using Fretsaw.Core.Geometry;
 
 namespace Fretsaw.Core.Handling;
 
@@ -65,23 +66,23 @@ public static class Standings
         track.Address.Owner == thingId && track.Address.Thing == Address.Stand
         && (track.Address.Property == property || (Properties.FindPlace(track.Address)?.Axes.Contains(property) ?? false)));
 
-    internal static Drag Drag(Gesture gesture, Evaluator stood)
+    internal static Func<Point, Edit> Drag(Gesture gesture, Evaluator stood)
     {
         var thing = Find(gesture, stood);
         var (plane, at) = (Handling.Drag.Inverse(thing.FromStage), thing.Standing.At);
         var from = plane.Map(gesture.From);
-        return new Drag(to =>
+        return to =>
         {
             var place = at + plane.Map(to) - from;
             return Put(stood.Plan.Shot, gesture.Grip.Thing, Handling.Drag.WholeFrame(gesture), new NewStand(X: Math.Round(place.X, 1), Y: Math.Round(place.Y, 1)));
-        });
+        };
     }
 
-    internal static Drag DragDistance(Gesture gesture, Evaluator stood)
+    internal static Func<Point, Edit> DragDistance(Gesture gesture, Evaluator stood)
     {
         var standing = Find(gesture, stood).Standing;
-        return new Drag(to => PutAtDistance(
-            stood.Plan.Film, stood.Plan.Shot, gesture.Grip.Thing, standing, Handling.Drag.WholeFrame(gesture), standing.Distance + to.X - gesture.From.X, gesture.Grip.KeepSize));
+        return to => PutAtDistance(
+            stood.Plan.Film, stood.Plan.Shot, gesture.Grip.Thing, standing, Handling.Drag.WholeFrame(gesture), standing.Distance + to.X - gesture.From.X, gesture.Grip.KeepSize);
     }
 
     private static ThingFrame Find(Gesture gesture, Evaluator stood) => stood.Find(gesture.Grip.Thing)

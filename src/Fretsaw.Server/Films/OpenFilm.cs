@@ -37,6 +37,7 @@ public sealed class OpenFilm
     private readonly Stack<LogLine> undone = new();
     private readonly RigCache rigs = new();
     private readonly SnagFinder snags;
+    private readonly FilmOutline outline = new();
     private readonly ILogger log;
     private Film film;
     private long seq;
@@ -107,6 +108,29 @@ public sealed class OpenFilm
             return new Made(State(), Missed(after));
         }
     }
+
+    /// <summary>What an edit changed, as the core of a page tells it when it applies the edit itself.</summary>
+    /// <exception cref="NotThereException">There is no such edit, or it is too long ago.</exception>
+    public FilmChange ChangeBy(long edit)
+    {
+        lock (gate)
+        {
+            if (edit < 1 || edit > seq || seq - edit > MostMissed)
+            {
+                throw new NotThereException($"a recent edit {edit} of film '{Id}'");
+            }
+
+            var after = film;
+            for (var later = seq; later > edit; later--)
+            {
+                after = Before(after, later);
+            }
+
+            return outline.Between(Before(after, edit), after);
+        }
+    }
+
+    private Film Before(Film after, long edit) => store.Find(Id, edit).Inverse.Apply(after);
 
     private Made Again(string kind, Stack<LogLine> from, long? baseSeq)
     {

@@ -1,7 +1,7 @@
 import createClient from "openapi-fetch";
 import type { Look } from "../engine/look";
 import type { paths } from "./schema.generated";
-import type { Dragged, Question, Snag, SpokenLine, View } from "./types";
+import type { Dragged, Question, Snag, SpokenLine, View, Wish } from "./types";
 
 const client = createClient<paths>({ baseUrl: "/" });
 
@@ -67,6 +67,10 @@ export const api = {
     baseSeq: number,
     edit: paths["/api/films/{id}/edits"]["post"]["requestBody"]["content"]["application/json"]["edit"],
   ) => answer(client.POST("/api/films/{id}/edits", { params: { path: { id } }, body: { baseSeq, edit } })),
+  changeBy: (id: string, edit: number) =>
+    answer(client.GET("/api/films/{id}/edits/{edit}/change", { params: { path: { id, edit } } })),
+  workOut: (id: string, wish: Wish) =>
+    answer(client.POST("/api/films/{id}/work-out", { params: { path: { id } }, body: wish })),
   /** The edit that a drag makes if it ends there; nothing when it makes none. */
   drag: (id: string, dragged: Dragged) =>
     answer(client.POST("/api/films/{id}/drag", { params: { path: { id } }, body: dragged })),

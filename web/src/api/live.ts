@@ -1,7 +1,7 @@
 import { type HubConnection, HubConnectionBuilder, LogLevel } from "@microsoft/signalr";
 import type { FilmState, PrintLine } from "./types";
 
-/** Watches one film; returns what stops the watching. Reconnects by itself and then asks what it missed. */
+/** Watches one film; returns what stops the watching. Once it is connected, and whenever it is again, it asks what was missed. */
 export function watchFilm(
   filmId: string,
   on: {
@@ -21,11 +21,12 @@ export function watchFilm(
   hub.on("print", on.print);
   hub.on("shelf", on.shelf);
   hub.on("reading", on.reading);
-  hub.onreconnected(async () => {
+  const watch = async () => {
     await hub.invoke("Watch", filmId);
     on.again();
-  });
-  const started = hub.start().then(() => hub.invoke("Watch", filmId));
+  };
+  hub.onreconnected(watch);
+  const started = hub.start().then(watch);
   started.catch(() => undefined);
   return () => {
     started.catch(() => undefined).finally(() => hub.stop());

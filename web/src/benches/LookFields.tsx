@@ -8,7 +8,7 @@ import { SliderField } from "../fields/SliderField";
 import { commit, tell } from "../state/film";
 import { touch, touchPreview } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
-import { keyed } from "./ValueNumber";
+import { keyed } from "./eachChosen";
 
 /** Where values are looked at, and what becomes of one that is given there. */
 export interface Giving {

@@ -1,8 +1,9 @@
 import { useTheme } from "@mui/material/styles";
 import { Heading } from "../fields/Heading";
 import { labelInk } from "../fields/labels";
+import { choose } from "../state/choose";
 import { useShot } from "../state/select";
-import { set, useStore } from "../state/store";
+import { useStore } from "../state/store";
 import { PickList } from "./PickList";
 
 /** Everything on the stage, near to far. */
@@ -10,6 +11,7 @@ export function StageList() {
   const { inks } = useTheme().palette;
   const shot = useShot();
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   if (!shot) return null;
   const things = shot.things
     .map((thing) => ({
@@ -27,7 +29,8 @@ export function StageList() {
         label="On the stage, near to far"
         lines={things.map((thing) => ({ ...thing, note: `${thing.metres} m` }))}
         chosen={chosen?.thing ?? null}
-        onPick={(id) => set({ chosen: { kind: "thing", thing: id } })}
+        also={chosen?.kind === "thing" ? also : []}
+        onPick={(thing, more) => choose({ kind: "thing", thing }, more)}
       />
     </>
   );

@@ -10,12 +10,14 @@ import { CheckField } from "../fields/CheckField";
 import { Heading } from "../fields/Heading";
 import { LabelField } from "../fields/LabelField";
 import { TextField } from "../fields/TextField";
-import { commit, wish } from "../state/film";
+import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { allOf, chosenAmong, givenTo, ofEach } from "./chosenAmong";
+import { keyed, linesOf } from "./eachChosen";
 import { SharpnessFact } from "./SharpnessFact";
-import { keyed, ValueNumber } from "./ValueNumber";
+import { ValueNumber } from "./ValueNumber";
 
 type ChangeThing = Extract<Edit, { kind: "changeThing" }>;
 type Changes = Partial<Omit<ChangeThing, "kind" | "shotId" | "thingId">>;
@@ -23,30 +25,46 @@ type Changes = Partial<Omit<ChangeThing, "kind" | "shotId" | "thingId">>;
 /** Properties of a stand, and what they are called in the edit that changes them for the whole shot. */
 const members = { x: "x", y: "y", size: "sizePercent", turn: "turnDegrees", opacity: "opacityPercent" } as const;
 
-/** Where a thing stands: for the whole shot, and at this frame what of that is keyed. */
+/** Where a thing stands, and what is chosen besides it: for the whole shot, and at this frame what of that is keyed. */
 export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
   const keepSize = useStore((state) => state.keepSize);
   const frame = useStillFrame();
   const values = useAnswer({ kind: "values", view: { shot: shot.id }, frame, owner: thing.id, thing: "stand" });
   const isPicture = thing.body.kind === "picture";
-  const change = (changes: Changes): Edit => ({ kind: "changeThing", shotId: shot.id, thingId: thing.id, ...changes });
+  const also = useStore((state) => state.also);
+  const things = chosenAmong(shot.things, thing, also);
+  const one = (changes: Changes, thingId = thing.id): Edit => ({
+    kind: "changeThing",
+    shotId: shot.id,
+    thingId,
+    ...changes,
+  });
+  const change = (changes: Changes) => ofEach(things, "Changed things on the stage", ({ id }) => one(changes, id));
   const put = (line: ValueLine, value: number): Edit | Promise<Edit> => {
-    const property = line.address.property;
+    const { owner, property } = line.address;
     if (property === "distance")
-      return engine.work({ kind: "putAtDistance", shot: shot.id, thing: thing.id, frame, metres: value, keepSize });
+      return engine.work({ kind: "putAtDistance", shot: shot.id, thing: owner, frame, metres: value, keepSize });
     return line.keyed
       ? keyed(shot.id, frame, line, value)
-      : change({ [members[property as keyof typeof members]]: value });
+      : one({ [members[property as keyof typeof members]]: value }, owner);
+  };
+  const putEach = async (line: ValueLine, value: number, by: number | null): Promise<Edit> => {
+    const others = things.slice(1).map(({ id }) => ({ owner: id, thing: "stand" }));
+    const more = await linesOf(others, line.address.property, shot.id, frame);
+    const edits = [put(line, value), ...more.map((of) => put(of, givenTo(of, value, by)))];
+    return allOf(edits, `Set ${line.title.toLowerCase()}`);
   };
   const lines = values?.lines.filter((line) => line.choices.length === 0) ?? [];
   return (
     <>
-      <Heading>{isPicture ? "Flat" : "Puppet on the stage"}</Heading>
-      <TextField label="Name" value={thing.name} onWrite={(name) => void commit(change({ name }))} />
+      <Heading>
+        {things.length > 1 ? `${things.length} things on the stage` : isPicture ? "Flat" : "Puppet on the stage"}
+      </Heading>
+      <TextField label="Name" value={thing.name} onWrite={(name) => void commit(one({ name }))} />
       <LabelField value={thing.label} onChoose={(label) => void commit(change({ label }))} />
       {lines.map((line) => (
         <Box key={line.address.property}>
-          <ValueNumber line={line} edit={(value) => put(line, value)} />
+          <ValueNumber line={line} keys={line.keyed} edit={(value, by) => putEach(line, value, by)} />
           {line.address.property === "distance" && (
             <FormControlLabel
               sx={{ my: -0.25 }}
@@ -66,7 +84,10 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
         <Tooltip title="From here on these values have keys: it moves on the stage from one to the next">
           <Button
             variant="contained"
-            onClick={() => void wish({ kind: "keyStand", shot: shot.id, owner: thing.id, frame })}
+            onClick={() => {
+              const stands = things.map(({ id }) => engine.work({ kind: "keyStand", shot: shot.id, owner: id, frame }));
+              void commit(allOf(stands, "Keyed where they stand"));
+            }}
           >
             Key where it stands
           </Button>
@@ -78,7 +99,11 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
           {thing.locked ? "Unlock" : "Lock"}
         </Button>
         <CommandButton command="remove" color="error">
-          {isPicture ? "Take it down" : "Take off the stage"}
+          {things.length > 1
+            ? `Take ${things.length} off the stage`
+            : isPicture
+              ? "Take it down"
+              : "Take off the stage"}
         </CommandButton>
       </Box>
     </>

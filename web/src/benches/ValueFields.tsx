@@ -7,19 +7,24 @@ import { isBlocking, useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
-import { keyed, ValueNumber } from "./ValueNumber";
+import { allOf } from "./chosenAmong";
+import { chosenOfEach, keyedOfEach, linesOf, type Spot } from "./eachChosen";
+import { ValueNumber } from "./ValueNumber";
 
-/** The animatable values of one thing at the current frame; setting one keys it here. */
+/** The animatable values of one thing at the current frame; setting one keys it here, and of the others that are chosen too. */
 export function ValueFields({
   owner,
   thing,
   title,
   leaveOut = [],
+  also = [],
 }: {
   owner: string;
   thing: string;
   title: string;
   leaveOut?: string[];
+  /** Things of the owner that are chosen besides it. */
+  also?: string[];
 }) {
   const shot = useShot();
   const frame = useStillFrame();
@@ -29,6 +34,8 @@ export function ValueFields({
   const isOwn = answer?.lines.every(({ address }) => address.owner === owner && address.thing === thing);
   const values = isOwn ? answer : null;
   if (!shot) return null;
+  const others: Spot[] = also.filter((one) => one !== thing).map((one) => ({ owner, thing: one }));
+  const where = { shot: shot.id, frame, others };
   const obeys = values?.lines.find((line) => line.obeys)?.obeys;
   return (
     <>
@@ -43,14 +50,14 @@ export function ValueFields({
               value={line.chosen ?? ""}
               choices={line.choices.map(({ id, title }) => ({ value: id, title }))}
               marked={line.keyedHere}
-              onChoose={(choice) => void commit(keyed(shot.id, frame, line, 0, choice))}
+              onChoose={(choice) => void commit(chosenOfEach(where, line, choice))}
             />
           ) : (
             <ValueNumber
               key={line.address.property}
               line={line}
               disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
-              edit={(value) => keyed(shot.id, frame, line, value)}
+              edit={(value, by) => keyedOfEach(where, line, value, by)}
             />
           ),
         )}
@@ -64,7 +71,12 @@ export function ValueFields({
           max={1000}
           rest={100}
           value={values.size}
-          edit={(percent) => engine.work({ kind: "resize", shot: shot.id, owner, thing, frame, percent, blocked })}
+          edit={async (percent) => {
+            const size = (of: string) =>
+              engine.work({ kind: "resize", shot: shot.id, owner, thing: of, frame, percent, blocked });
+            const sized = (await linesOf(others, "stretchX", shot.id, frame)).map(({ address }) => address.thing);
+            return allOf([thing, ...sized].map(size), "Changed the size");
+          }}
         />
       )}
       {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}

@@ -1,17 +1,18 @@
 import type { Edit, ValueLine } from "../api/types";
 import { NumberField } from "../fields/NumberField";
-import { isBlocking } from "../state/select";
-import { get } from "../state/store";
 
 /** One number that can be keyed, as the core describes it. */
 export function ValueNumber({
   line,
   edit,
   disabled = null,
+  keys = true,
 }: {
   line: ValueLine;
-  edit: (value: number) => Edit | Promise<Edit>;
+  edit: (value: number, by: number | null) => Edit | Promise<Edit>;
   disabled?: string | null;
+  /** Enter keys it even when it is there already. */
+  keys?: boolean;
 }) {
   return (
     <NumberField
@@ -24,27 +25,9 @@ export function ValueNumber({
       value={line.value}
       rest={line.rest}
       marked={line.keyedHere}
-      keys
+      keys={keys}
       disabled={disabled}
       edit={edit}
     />
   );
 }
-
-/** The edit that keys a value at a frame. */
-export const keyed = (
-  shotId: string,
-  frame: number,
-  line: ValueLine,
-  value: number,
-  choice: string | null = null,
-): Edit => ({
-  kind: "setKeys",
-  shotId,
-  frame,
-  values: [{ address: line.address, value, choice }],
-  says: `Set ${line.title.toLowerCase()}`,
-  // On twos what is typed is seen where it is typed: the drawing that stands there is keyed.
-  drawn: true,
-  blocked: isBlocking(get()),
-});

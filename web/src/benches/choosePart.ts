@@ -1,3 +1,4 @@
+import { choose } from "../state/choose";
 import { get, set } from "../state/store";
 
 /**
@@ -5,11 +6,11 @@ import { get, set } from "../state/store";
  * @param order all lines as they stand, for a range
  */
 export function choosePart(id: string, how: "alone" | "join" | "range", order: string[] = []): void {
-  const { chosen, also } = get();
+  const { chosen } = get();
   const own = chosen?.kind === "part" ? chosen.thing : null;
-  if (how === "alone" || own === null) set({ chosen: { kind: "part", thing: id }, also: [] });
-  else if (how === "range") {
+  if (how !== "range" || own === null) choose({ kind: "part", thing: id }, how === "join");
+  else {
     const [from, to] = [order.indexOf(own), order.indexOf(id)].sort((a, b) => a - b) as [number, number];
     set({ also: order.slice(Math.max(0, from), to + 1).filter((one) => one !== own) });
-  } else if (own !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
+  }
 }

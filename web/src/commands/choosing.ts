@@ -1,9 +1,9 @@
 import { enqueueSnackbar } from "notistack";
 import type { Edit, Part, Puppet } from "../api/types";
+import { ofEach } from "../benches/chosenAmong";
 import { switchListOrder } from "../benches/listOrder";
 import { duplicateParts } from "../benches/parts/duplicateParts";
 import { takeAwayParts } from "../benches/parts/takeAwayParts";
-import { ofEach } from "../benches/rig/chosenControls";
 import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
 import { get, places, type State, set } from "../state/store";
@@ -76,7 +76,12 @@ function removing(state: State): Edit | null {
     );
   if (place === "rig" && puppet) return offPuppet(puppet, [chosen.thing, ...state.also]);
   if (shotId !== null && (place === "scenery" || place === "camera")) {
-    if (chosen.kind === "thing") return { kind: "removeThing", shotId, thingId: chosen.thing };
+    if (chosen.kind === "thing")
+      return ofEach([chosen.thing, ...state.also], "Took things off the stage", (thingId) => ({
+        kind: "removeThing",
+        shotId,
+        thingId,
+      }));
     if (chosen.kind === "shake") return { kind: "removeShake", shotId, shakeId: chosen.thing };
   }
   return null;
@@ -126,7 +131,7 @@ function chooseNext(by: 1 | -1): void {
   if (state.place === "scenery") {
     const things = [...(shotOf(state)?.things ?? [])].sort((a, b) => a.stand.distance - b.stand.distance);
     const to = things[things.findIndex((thing) => thing.id === state.chosen?.thing) + by];
-    if (to) set({ chosen: { kind: "thing", thing: to.id } });
+    if (to) set({ chosen: { kind: "thing", thing: to.id }, also: [] });
     return;
   }
   const parts = listed();

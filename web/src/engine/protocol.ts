@@ -20,4 +20,9 @@ export interface EngineExports {
 
 export type Method = keyof EngineExports;
 export type Request = { id: number; method: Method; args: unknown[] };
-export type Response = { id: number; value?: unknown; problem?: string };
+export type Answer = { id: number; value?: unknown; problem?: string };
+
+/** What comes before the first answer: the core is there, or could not be fetched and will not come. */
+export type Start = { start: "ready" } | { start: "failed"; problem: string };
+
+export type Response = Answer | Start;

@@ -1,10 +1,10 @@
 import { api, drawList } from "../api/client";
-import type { AnswerTo, Dragged, Edit, Gesture, Point, Question, View } from "../api/types";
+import type { AnswerTo, Dragged, Edit, FilmChange, Gesture, Point, Question, View, Wish } from "../api/types";
 import type { Look } from "./look";
 
 /**
- * The core on the server, in the worker's place while that starts and reads the film: it looks and it drags. A drag there is the
- * gesture and where the pointer is, sent with every question.
+ * The core on the server, in the worker's place while that starts and reads the film: it looks, it drags, and it says what an edit changed.
+ * A drag there is the gesture and where the pointer is, sent with every question.
  */
 export class StandIn {
   /** A drag under way. */
@@ -35,6 +35,10 @@ export class StandIn {
     const dragged = this.take();
     return dragged === null ? null : ((await api.drag(this.filmId, dragged)) ?? null);
   }
+
+  workOut = (wish: Wish): Promise<Edit> => api.workOut(this.filmId, wish);
+
+  changeBy = (edit: number): Promise<FilmChange> => api.changeBy(this.filmId, edit);
 
   frame(view: View, frame: number, look: Look): Promise<Uint8Array> {
     return drawList(this.filmId, view, frame, look, this.dragged);

@@ -11,16 +11,25 @@ async function start(): Promise<EngineExports> {
   return exports.Fretsaw.Browser.Engine as EngineExports;
 }
 
+const say = (response: Response, transfer: Transferable[] = []) => self.postMessage(response, { transfer });
+const fail = (problem: unknown) => say({ start: "failed", problem: message(problem) });
+
 const engine = start();
+// Where a part of the core does not arrive, .NET may never say so: it is left with a promise that nobody catches.
+const lost = (event: PromiseRejectionEvent) => fail(event.reason);
+self.addEventListener("unhandledrejection", lost);
+engine.then(() => {
+  self.removeEventListener("unhandledrejection", lost);
+  say({ start: "ready" });
+}, fail);
 
 // As a listener and not as self.onmessage: where that is set, .NET takes the worker for one of its own threads.
 self.addEventListener("message", async ({ data }: MessageEvent<Request>) => {
   try {
     const value = call(await engine, data.method, data.args);
-    const transfer = value instanceof Uint8Array ? [value.buffer] : [];
-    self.postMessage({ id: data.id, value } satisfies Response, { transfer });
+    say({ id: data.id, value }, value instanceof Uint8Array ? [value.buffer] : []);
   } catch (problem) {
-    self.postMessage({ id: data.id, problem: message(problem) } satisfies Response);
+    say({ id: data.id, problem: message(problem) });
   }
 });
 

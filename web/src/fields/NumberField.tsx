@@ -14,8 +14,12 @@ interface NumberFieldProps {
   step: number;
   min?: number;
   max?: number;
-  /** The edit that would set the value. Scrubbing shows it; letting go, typing and nudging make it. */
-  edit: (value: number) => Edit | Promise<Edit>;
+  /**
+   * The edit that would set the value. Scrubbing shows it; letting go, typing and nudging make it.
+   *
+   * @param by how far it was scrubbed or nudged; null where it was typed.
+   */
+  edit: (value: number, by: number | null) => Edit | Promise<Edit>;
   /** What it is at rest: nothing typed, or a double click on the label, brings it back there. */
   rest?: number;
   marked?: boolean;
@@ -47,9 +51,10 @@ export function NumberField({
   const shown = text ?? format(value, decimals);
 
   const within = (number: number) => Number(Math.min(max, Math.max(min, number)).toFixed(decimals + 2));
-  const make = async (number: number, always = false) => {
+  const make = async (number: number, { always = false, from = null as number | null } = {}) => {
     setText(null);
-    if (Number.isFinite(number) && (always || within(number) !== value)) await commit(edit(within(number)));
+    const to = within(number);
+    if (Number.isFinite(number) && (always || to !== value)) await commit(edit(to, from === null ? null : to - from));
   };
 
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
@@ -63,16 +68,17 @@ export function NumberField({
       if (next === scrubbed.current || (scrubbed.current === null && next === from)) return;
       scrubbed.current = next;
       setText(format(next, decimals));
-      await engine.preview(await edit(next)).then(touchPreview, () => undefined);
+      await engine.preview(await edit(next, next - from)).then(touchPreview, () => undefined);
     };
     const over = () => {
       target.onpointermove = target.onpointerup = target.onpointercancel = null;
-      if (scrubbed.current !== null) void make(scrubbed.current);
+      if (scrubbed.current !== null) void make(scrubbed.current, { from });
     };
     target.onpointerup = over;
     target.onpointercancel = over;
   };
-  const typed = () => text !== null && void make(text.trim() === "" && rest !== undefined ? rest : parse(text), keys);
+  const typed = () =>
+    text !== null && void make(text.trim() === "" && rest !== undefined ? rest : parse(text), { always: keys });
 
   return (
     <Box sx={row} title={disabled ?? undefined}>
@@ -108,7 +114,7 @@ export function NumberField({
         onBlur={() => {
           const by = left.current;
           left.current = null;
-          if (text === null && by === "Enter" && keys) void make(value, true);
+          if (text === null && by === "Enter" && keys) void make(value, { always: true });
           else if (by !== "Escape") typed();
         }}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
@@ -118,7 +124,9 @@ export function NumberField({
             event.currentTarget.blur();
           } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
             event.preventDefault();
-            void make(parse(shown) + (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1));
+            void make(parse(shown) + (event.key === "ArrowUp" ? step : -step) * (event.shiftKey ? 10 : 1), {
+              from: value,
+            });
           } else return;
           event.stopPropagation();
         }}

@@ -19,10 +19,9 @@ interface SliderFieldProps {
 
 /** A number that is slid where it is looked at; arrow keys take a step. */
 export function SliderField({ label, value, unit, step, min, max, marked, onSlide, onSet }: SliderFieldProps) {
-  // It stays under the hand until the core's word has come there too.
+  // It stays under the hand until the core's word has come there too: a word on the way there is of a key that was pressed before.
   const [held, hold] = useState<number | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new value lets go
-  useEffect(() => hold(null), [value]);
+  useEffect(() => hold((now) => (now !== null && Math.abs(now - value) < step / 1000 ? null : now)), [value, step]);
   return (
     <Box sx={{ ...row, gap: 1.5 }}>
       <Box
@@ -54,6 +53,7 @@ export function SliderField({ label, value, unit, step, min, max, marked, onSlid
           onSlide(next as number);
         }}
         onChangeCommitted={(_, next) => onSet(next as number)}
+        onBlur={() => hold(null)}
         sx={{ width: 96, flexShrink: 0 }}
       />
       <Box component="span" sx={{ width: 48, flexShrink: 0, textAlign: "right", color: "text.secondary" }}>

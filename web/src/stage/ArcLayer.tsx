@@ -1,10 +1,8 @@
 import { useTheme } from "@mui/material/styles";
 import type { ArcAnswer, Grip, Point } from "../api/types";
 import { useStillFrame } from "../state/useStillFrame";
-import { startDrag, taken } from "./gestures";
+import { plain, startDrag, taken } from "./gestures";
 import { useArc } from "./useArc";
-
-const plain = { keepSize: false, wholeBody: false, shape: 0 };
 
 interface ArcProps {
   scale: number;

@@ -13,7 +13,7 @@ import { pictureOf } from "../state/select";
 import { set, useStore } from "../state/store";
 import type { Rect } from "./looking";
 import { openPictureWindow } from "./pictureWindow";
-import { toggleWay, wayList } from "./ways";
+import { toggleWay, waysOf } from "./ways";
 
 const MB = 1024 * 1024;
 const nearnesses = [
@@ -44,12 +44,13 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
     run();
     close();
   };
-  const count = ways.size + (beyond ? 1 : 0);
+  const offered = waysOf(onBench);
+  const count = offered.filter(({ way }) => ways.has(way)).length + (beyond && !onBench ? 1 : 0);
   return (
     <>
       <Tooltip title="From how near, and in which way, the picture is looked at (the wheel comes nearer)">
         <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-          Look · {percent} %{count > 0 && !onBench ? ` · ${count} on` : ""}
+          Look · {percent} %{count > 0 ? ` · ${count} on` : ""}
         </Button>
       </Tooltip>
       <Menu anchorEl={at} open={at !== null} onClose={close} slotProps={{ list: { dense: true } }}>
@@ -59,15 +60,15 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
             {shortcut(id)}
           </MenuItem>
         ))}
+        <Divider />
+        {offered.map(({ way, title }) => (
+          <MenuItem key={way} onClick={() => toggleWay(way)}>
+            <Checkbox checked={ways.has(way)} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
+            {title}
+            {shortcut(`way-${way}`)}
+          </MenuItem>
+        ))}
         {!onBench && [
-          <Divider key="line" />,
-          ...wayList.map(({ way, title }) => (
-            <MenuItem key={way} onClick={() => toggleWay(way)}>
-              <Checkbox checked={ways.has(way)} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
-              {title}
-              {shortcut(`way-${way}`)}
-            </MenuItem>
-          )),
           <MenuItem key="beyond" onClick={() => set({ beyond: !beyond })}>
             <Checkbox checked={beyond} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
             Past the frame’s edges

@@ -3,8 +3,8 @@ import { enqueueSnackbar } from "notistack";
 import { useState } from "react";
 import { useShallow } from "zustand/react/shallow";
 import type { AnswerTo, Edit, Grip, Point } from "../api/types";
-import { choosePart } from "../benches/choosePart";
 import { engine } from "../engine/engine";
+import { choose, takeHold } from "../state/choose";
 import { tell } from "../state/film";
 import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state/select";
 import { type Chosen, get, set, useStore } from "../state/store";
@@ -13,8 +13,9 @@ import { useStillFrame } from "../state/useStillFrame";
 import { ArcLayer, PathHandles } from "./ArcLayer";
 import { BalanceLayer } from "./BalanceLayer";
 import { type Box, startBox } from "./boxChoice";
+import { ChosenBox } from "./ChosenBox";
 import { DialsOnStage } from "./DialOnStage";
-import { makeAt, startDrag, taken } from "./gestures";
+import { makeAt, type Press, plain, startDrag, taken } from "./gestures";
 import { BoneLath, BoxOutline, GoalRing, OriginMark, PinTack, PivotMark, TurnGrip } from "./handles";
 import { LimbDraft, useLimbDraft } from "./LimbDraft";
 import { MeshLines } from "./MeshLines";
@@ -22,9 +23,6 @@ import { type NewPin, PinName } from "./PinName";
 import { RestHandles } from "./RestHandles";
 
 type Handles = AnswerTo<"overlay">;
-
-/** Grips that neither keep a size nor take the body along. */
-const plain = { keepSize: false, wholeBody: false, shape: 0 };
 
 /** Handles over the picture. Where they are is the core's word; a drag on one becomes a gesture of the core. */
 export function Overlay({ width, height }: { width: number; height: number }) {
@@ -64,18 +62,31 @@ export function Overlay({ width, height }: { width: number; height: number }) {
   const brushes = tool === "knead" || tool === "weights";
   const makes = place === "rig" && (tool === "pin" || tool === "bone" || tool === "limb" || brushes);
   const poses = place === "act" || trying;
-  const drag = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
-    set({ chosen: chooses, also: [] });
-    startDrag(taken(event), poses ? { ...grip, side } : grip, { toUnits: toPicture, trying, onDone: lonely });
+  /** A press on a handle: with Ctrl what it is of joins what is chosen, else it is dragged with all that is. */
+  const hold = (chooses: Chosen, drag: (press: Press, also: string[]) => void) => (event: React.PointerEvent) => {
+    const press = taken(event);
+    if (joins(event)) choose(chooses, true);
+    else drag(press, takeHold(chooses));
   };
-  const pulling = (grip: Grip, whole: boolean): Grip => pulled({ ...grip, side }, whole);
+  const alone = (chooses: Chosen) => () => set({ chosen: chooses, also: [] });
+  const drag = (grip: Grip, chooses: Chosen) =>
+    hold(chooses, (press, also) =>
+      startDrag(
+        press,
+        { ...grip, also, ...(poses ? { side } : {}) },
+        { toUnits: toPicture, trying, onClick: alone(chooses), onDone: lonely },
+      ),
+    );
   /** A limb alone or with the whole body, as is chosen; the other way while Shift is held. */
-  const pull = (grip: Grip, chooses: Chosen) => (event: React.PointerEvent) => {
-    set({ chosen: chooses, also: [] });
-    startDrag(taken(event), pulling(grip, wholeBody), {
+  const pull = (grip: Grip, chooses: Chosen) =>
+    hold(chooses, (press, also) => startPull(press, { ...grip, also }, chooses));
+  const startPull = (press: Press, grip: Grip, chooses: Chosen) => {
+    const pulling = (whole: boolean) => pulled({ ...grip, side }, whole);
+    startDrag(press, pulling(wholeBody), {
       toUnits: toPicture,
       trying,
-      shifted: pulling(grip, !wholeBody),
+      shifted: pulling(!wholeBody),
+      onClick: alone(chooses),
       onDone: lonely,
     });
   };
@@ -88,7 +99,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const what = `${name} has no other side: choose one for it under “How it goes on”, “Mirrored with”.`;
     enqueueSnackbar(what, { variant: "info", key: what, preventDuplicate: true });
   };
-  const choose = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
+  const as = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
 
   /** A press beside all handles: a tool does its work, or what lies under it is chosen and taken along. */
   const press = async (event: React.PointerEvent) => {
@@ -104,7 +115,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
       const grip: Grip = { kind: "NewBone", thing: boneOn(chosen, puppet), owner, newId: made, ...plain };
       startDrag(taken(event), grip, {
         toUnits: toPicture,
-        onDone: () => set({ chosen: { kind: "bone", thing: made } }),
+        onDone: () => set({ chosen: { kind: "bone", thing: made }, also: [] }),
       });
       return;
     }
@@ -129,7 +140,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     }
     // The answer comes a moment later; a press that is over by then was a click.
     const pressed = taken(event);
-    const [alt, shift] = [event.altKey, event.shiftKey || event.ctrlKey || event.metaKey];
+    const [alt, more] = [event.altKey, joins(event) || (event.shiftKey && onBench)];
     let released = false;
     window.addEventListener("pointerup", () => (released = true), { once: true });
     const hit = await engine.ask({ kind: "hit", view, frame, at }).catch(tell);
@@ -137,16 +148,12 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const found = toChosen(place, hit, owner);
     if (found === null && onBench && tool === "choose" && !released)
       return startBox(pressed, toPicture, answer?.pivots ?? [], setBox);
-    if (shift && onBench && found !== null) return choosePart(found.thing, "join");
-    set({ chosen: found, also: [], ...(hit.owner && hit.part && !onBench ? { castId: hit.owner } : {}) });
+    if (hit.owner && hit.part && !onBench) set({ castId: hit.owner });
+    if (more && found !== null) return choose(found, true);
     const grip = bodyGrip(place, trying, found, alt);
-    if (grip && !released)
-      startDrag(pressed, pulling(grip, wholeBody), {
-        toUnits: toPicture,
-        trying,
-        shifted: pulling(grip, !wholeBody),
-        onDone: lonely,
-      });
+    if (found !== null && grip && !released) return startPull(pressed, { ...grip, also: takeHold(found) }, found);
+    set({ chosen: found, also: [] });
+    if (grip && !released) startDrag(pressed, grip, { toUnits: toPicture });
   };
 
   /** A right press is about the handle or the art under it, and else about the picture. */
@@ -195,9 +202,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           {place === "rig" && chosen?.kind === "part" && !trying && (
             <MeshLines handles={shown} part={chosen.thing} scale={scale} />
           )}
-          {place === "scenery" && chosen && (
-            <ChosenBox handles={shown} chosen={chosen} ink={inks.petrol} scale={scale} />
-          )}
+          {place === "scenery" &&
+            chosen?.kind === "thing" &&
+            [chosen.thing, ...also].map((thing) => <ChosenBox key={thing} thing={thing} scale={scale} />)}
           {place === "act" && <ArcLayer scale={scale} toPicture={toPicture} />}
           {(onBench || place === "act") && puppetHandles(shown)}
           {place === "act" && <BalanceLayer owner={owner} scale={scale} />}
@@ -232,42 +239,48 @@ export function Overlay({ width, height }: { width: number; height: number }) {
 
   function puppetHandles(handles: Handles) {
     const own = <T extends { owner: string }>(list: T[]) => list.filter((handle) => handle.owner === owner);
+    /** Where handles lie on one another, what is chosen lies on top. */
+    const chosenLast = <T extends { owner: string }>(list: T[], thing: (handle: T) => string) =>
+      own(list).sort((one, other) => Number(thing(one) === chosen?.thing) - Number(thing(other) === chosen?.thing));
+    const isChosen = (thing: string) => chosen?.thing === thing || also.includes(thing);
     const part = chosen?.kind === "part" ? own(handles.pivots).find((pivot) => pivot.part === chosen.thing) : undefined;
     return (
       <>
         {own(handles.folds).map((fold) => (
           <FoldedTriangles key={fold.part} corners={fold.corners} scale={scale} />
         ))}
-        {part && part.box.length > 0 && <BoxOutline corners={part.box} ink={inks.petrol} scale={scale} />}
+        {own(handles.pivots)
+          .filter(({ part, box }) => part !== undefined && isChosen(part) && box.length > 0)
+          .map(({ part, box }) => (
+            <BoxOutline key={part} corners={box} ink={inks.petrol} scale={scale} />
+          ))}
         {place !== "parts" &&
-          own(handles.bones).map((bone) => (
+          chosenLast(handles.bones, ({ bone }) => bone).map((bone) => (
             <BoneLath
               key={bone.bone}
               start={bone.start}
               end={bone.end}
               name={nameOf(puppet, bone.bone)}
-              chosen={chosen?.thing === bone.bone}
+              chosen={isChosen(bone.bone)}
               scale={scale}
-              onDown={pull(boneGrip("body", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onDown={pull(boneGrip("body", bone.bone, poses, owner), as("bone", bone.bone))}
               onStart={
-                poses
-                  ? elbow(handles, bone)
-                  : drag(boneGrip("start", bone.bone, poses, owner), choose("bone", bone.bone))
+                poses ? elbow(handles, bone) : drag(boneGrip("start", bone.bone, poses, owner), as("bone", bone.bone))
               }
-              onEnd={poses ? undefined : drag(boneGrip("end", bone.bone, poses, owner), choose("bone", bone.bone))}
+              onEnd={poses ? undefined : drag(boneGrip("end", bone.bone, poses, owner), as("bone", bone.bone))}
             />
           ))}
         {place !== "parts" &&
-          own(handles.pins).map((pin) => (
+          chosenLast(handles.pins, ({ thing }) => thing).map((pin) => (
             <PinTack
               key={pin.thing}
               at={pin.at}
               name={nameOf(puppet, pin.thing)}
-              chosen={chosen?.thing === pin.thing}
+              chosen={isChosen(pin.thing)}
               scale={scale}
               onDown={drag(
                 { kind: poses ? "Pin" : "PinRest", thing: pin.thing, owner, ...plain },
-                choose("pin", pin.thing),
+                as("pin", pin.thing),
               )}
             />
           ))}
@@ -275,14 +288,14 @@ export function Overlay({ width, height }: { width: number; height: number }) {
           <PinName key={naming.pin} made={naming} width={width} scale={scale} onDone={() => setNaming(null)} />
         )}
         {poses &&
-          own(handles.goals).map((goal) => (
+          chosenLast(handles.goals, ({ thing }) => thing).map((goal) => (
             <GoalRing
               key={goal.thing}
               at={goal.at}
               name={nameOf(puppet, goal.thing)}
-              chosen={chosen?.thing === goal.thing}
+              chosen={isChosen(goal.thing)}
               scale={scale}
-              onDown={pull({ ...plain, kind: "Goal", thing: goal.thing, owner }, choose("reach", goal.thing))}
+              onDown={pull({ ...plain, kind: "Goal", thing: goal.thing, owner }, as("reach", goal.thing))}
             />
           ))}
         {!poses &&
@@ -291,7 +304,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               key={origin.thing}
               at={origin.at}
               scale={scale}
-              onDown={drag({ kind: "Origin", thing: origin.thing, owner, ...plain }, chosen ?? choose("body", "body"))}
+              onDown={drag({ kind: "Origin", thing: origin.thing, owner, ...plain }, chosen ?? as("body", "body"))}
             />
           ))}
         {place === "act" &&
@@ -300,7 +313,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
               key={origin.thing}
               at={origin.at}
               scale={scale}
-              onDown={drag({ kind: "Shift", thing: "body", owner, ...plain }, choose("body", "body"))}
+              onDown={drag({ kind: "Shift", thing: "body", owner, ...plain }, as("body", "body"))}
             />
           ))}
         {part && (
@@ -308,24 +321,21 @@ export function Overlay({ width, height }: { width: number; height: number }) {
             at={part.at}
             name={nameOf(puppet, part.part)}
             scale={scale}
-            onDown={drag(
-              { kind: poses ? "Shift" : "Pivot", thing: part.part, owner, ...plain },
-              choose("part", part.part),
-            )}
+            onDown={drag({ kind: poses ? "Shift" : "Pivot", thing: part.part, owner, ...plain }, as("part", part.part))}
           />
         )}
         {place === "rig" && part && !trying && (
           <RestHandles
             rests={own(handles.rests).filter((rest) => rest.part === part.part)}
             scale={scale}
-            take={(grip) => drag({ ...plain, ...grip, owner }, choose("part", part.part))}
+            take={(grip) => drag({ ...plain, ...grip, owner }, as("part", part.part))}
           />
         )}
         {part && poses && (
           <TurnGrip
             at={part.at}
             scale={scale}
-            onDown={pull({ kind: "Turn", thing: part.part, owner, ...plain }, choose("part", part.part))}
+            onDown={pull({ kind: "Turn", thing: part.part, owner, ...plain }, as("part", part.part))}
           />
         )}
       </>
@@ -337,7 +347,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const on = puppet?.bones.find((one) => one.id === bone)?.ridesOn;
     const carrier = bones.find((one) => one.owner === owner && one.bone === on);
     if (!carrier || Math.hypot(carrier.end.x - start.x, carrier.end.y - start.y) > 1) return undefined;
-    return pull(boneGrip("body", carrier.bone, poses, owner), choose("bone", carrier.bone));
+    return pull(boneGrip("body", carrier.bone, poses, owner), as("bone", carrier.bone));
   }
 
   async function dropPin(at: Point) {
@@ -349,7 +359,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const made: NewPin = { part, pin: newId("pin"), at, name: `Pin ${pins + 1}` };
     setNaming(made);
     const edit = await makeAt({ kind: "NewPin", thing: part, owner, newId: made.pin, ...plain }, at);
-    if (edit) set({ chosen: { kind: "part", thing: part } });
+    if (edit) set({ chosen: { kind: "part", thing: part }, also: [] });
     else setNaming(null);
   }
 }
@@ -372,11 +382,6 @@ function FoldedTriangles({ corners, scale }: { corners: number[]; scale: number 
   );
 }
 
-function ChosenBox({ handles, chosen, ink, scale }: { handles: Handles; chosen: Chosen; ink: string; scale: number }) {
-  const box = handles.boxes.find((candidate) => candidate.thing === chosen.thing);
-  return box ? <BoxOutline corners={box.corners} ink={ink} scale={scale} /> : null;
-}
-
 /** A new bone rides on the chosen bone, or takes the chosen part, where it is drawn on that; else the core finds what it is drawn on. */
 function boneOn(chosen: Chosen | null, puppet: ReturnType<typeof usePuppet>): string {
   const there = chosen?.kind === "bone" ? puppet?.bones : chosen?.kind === "part" ? puppet?.parts : undefined;
@@ -387,6 +392,9 @@ function boneGrip(end: "body" | "start" | "end", bone: string, poses: boolean, o
   const kind = poses ? "Turn" : end === "start" ? "BoneStart" : "BoneEnd";
   return { kind, thing: bone, owner, ...plain };
 }
+
+/** What is pressed so joins what is chosen, or leaves it. */
+const joins = ({ ctrlKey, metaKey }: React.PointerEvent) => ctrlKey || metaKey;
 
 /** Goals and what turns can be pulled with the whole body; nothing else. */
 const pulled = (grip: Grip, wholeBody: boolean): Grip =>

@@ -86,7 +86,7 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
 
   const grid = `linear-gradient(${inks.birchLine} 1px, transparent 1px), linear-gradient(90deg, ${inks.birchLine} 1px, transparent 1px)`;
   // A pose is read without its handles; in the mirror they would lie elsewhere.
-  const unhandled = !onBench && (ways.has("silhouette") || ways.has("mirrored"));
+  const unhandled = ways.has("silhouette") || ways.has("mirrored");
   const silhouette = !onBench && ways.has("silhouette");
   return (
     <Box
@@ -131,7 +131,7 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
           ...px(seen),
           display: "block",
           outline: onBench ? "none" : "1px solid #FFFFFF88",
-          ...(onBench ? {} : styleOf(ways)),
+          ...styleOf(ways),
         }}
       />
       {!onBench && <GhostLayer seen={seen} />}

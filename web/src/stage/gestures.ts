@@ -9,6 +9,9 @@ import { followPointer } from "./followPointer";
 /** A pointer must go this far before a press is a drag, in screen pixels. */
 const DragStarts = 3;
 
+/** Grips that neither keep a size nor take the body or anything else along. */
+export const plain = { keepSize: false, wholeBody: false, shape: 0, also: [] as string[] };
+
 interface DragOptions {
   /** Screen → the gesture's units. */
   toUnits: (event: { clientX: number; clientY: number }) => Point;
@@ -117,6 +120,7 @@ export function startDrag(press: Press, grip: Grip, options: DragOptions): void 
         return;
       }
       const ended = begun.then(() => engine.move(options.toUnits(released))).then(() => engine.end());
+      engine.letGo(ended);
       try {
         if (!options.trying) await commit(ended);
         const edit = await ended;

@@ -82,7 +82,8 @@ async function paintWhileWanted(): Promise<void> {
     const view = viewOf(get());
     const on = screen;
     if (view === null || on === null) {
-      engine.start();
+      // Nobody waits for a picture; while a stage is still being laid out, its own comes first.
+      if (get().film !== null && (view === null || get().filmsOpen)) engine.start();
       continue;
     }
     // Something to look at comes first: a coarse picture at the start, and while something is dragged or the shot is scrubbed.
@@ -127,6 +128,7 @@ async function paintOn(on: Screen, view: View, frame: number, coarse: boolean, p
   } catch (problem) {
     const message = `This frame could not be painted: ${problem instanceof Error ? problem.message : problem}`;
     if (!wanted) enqueueSnackbar(message, { variant: "error", key: message, preventDuplicate: true });
+    engine.start();
     return false;
   }
 }

@@ -5,7 +5,7 @@ import { isBlocking, useShot } from "../state/select";
 import { get, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
-import { startDrag, taken } from "./gestures";
+import { plain, startDrag, taken } from "./gestures";
 
 /**
  * A dial of a puppet on the stage in the hand: where it stands at this frame, and what a drag of its knob or an arrow key does. Either is
@@ -43,7 +43,7 @@ export function useDialHand(owner: string, dial: Dial) {
     };
     startDrag(
       taken(event),
-      { kind: "Dial", thing: dial.id, owner, keepSize: false, wholeBody: false, shape: 0 },
+      { kind: "Dial", thing: dial.id, owner, ...plain },
       { toUnits: place, onClick: near ? undefined : () => key(begun) },
     );
   };

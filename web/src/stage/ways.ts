@@ -1,13 +1,18 @@
 import { get, set, type Way } from "../state/store";
 
-/** Each with the key that shows it while it is held, unless somebody chose another. */
-export const wayList: { way: Way; title: string; key: string }[] = [
-  { way: "sharp", title: "Everything sharp", key: "x" },
-  { way: "alone", title: "The rest dimmed", key: "c" },
-  { way: "silhouette", title: "Silhouette", key: "v" },
-  { way: "mirrored", title: "In the mirror", key: "b" },
-  { way: "grey", title: "In greys", key: "n" },
+/**
+ * Each with the key that shows it while it is held, unless somebody chose another. A bench shows one puppet, all of it sharp: there
+ * is no rest to dim.
+ */
+export const wayList: { way: Way; title: string; key: string; onBenches: boolean }[] = [
+  { way: "sharp", title: "Everything sharp", key: "x", onBenches: false },
+  { way: "alone", title: "The rest dimmed", key: "c", onBenches: false },
+  { way: "silhouette", title: "Silhouette", key: "v", onBenches: true },
+  { way: "mirrored", title: "In the mirror", key: "b", onBenches: true },
+  { way: "grey", title: "In greys", key: "n", onBenches: true },
 ];
+
+export const waysOf = (onBench: boolean) => wayList.filter(({ onBenches }) => onBenches || !onBench);
 
 export function toggleWay(way: Way): void {
   const ways = new Set(get().ways);

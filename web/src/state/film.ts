@@ -38,6 +38,12 @@ export function tell(problem: unknown): undefined {
   return undefined;
 }
 
+/** No film is open, and nothing that was done is on its way. */
+export async function closeFilm(): Promise<void> {
+  await settled();
+  stopWatching();
+}
+
 export async function openFilm(id: string): Promise<void> {
   stopWatching();
   const was = placeIn(id);
@@ -67,9 +73,6 @@ export async function openFilm(id: string): Promise<void> {
     since: { ...untouched, all: get().edits + 1 },
   });
   touch();
-  await opened;
-  if (get().filmId === id) set({ atHand: true });
-  set({ prints: await api.prints(id) });
   stopWatching = watchFilm(id, {
     // In line, so that an edit on its way from here is known by then and not fetched.
     changed: ({ seq }) => void inLine(async () => seq > get().seq && (await catchUp())),
@@ -81,8 +84,12 @@ export async function openFilm(id: string): Promise<void> {
       })),
     shelf: () => void (get().film?.puppets.some((puppet) => puppet.shelf != null) && inLine(catchUp)),
     reading: ({ file, part }) => get().reading?.file === file && set({ reading: { file, part } }),
+    // What was edited before the watch began is told by nobody else.
     again: () => void inLine(catchUp),
   });
+  await opened;
+  if (get().filmId === id) set({ atHand: true });
+  set({ prints: await api.prints(id) });
 }
 
 /** Whoever opens a film for the first time begins in the middle of its shot, where somebody is in the picture already. */
@@ -147,7 +154,7 @@ const filledUnread = (edit: Edit): string[] =>
 
 /** Applies one edit in the core and what it changed on the page. */
 async function settle(edit: Edit, state: FilmState): Promise<FilmChange | null> {
-  const change = await engine.apply(edit);
+  const change = await engine.apply(edit, state.seq);
   for (const filled of filledUnread(edit)) {
     unread.add(filled);
     if (filled === get().shotId) void inLine(() => readShot(filled).then(touch));

@@ -17,6 +17,11 @@ function stateOf(question: Question, { revision, since, previews }: State): stri
 /** Answers that still hold: a strip and a card that ask the same share one. */
 const asked = new Map<string, { question: Question; of: string; answer: Promise<Answer> }>();
 
+let asking = 0;
+
+/** Whether something that is shown still waits for its answer. */
+export const isAsking = () => asking > 0;
+
 function askOnce(text: string): Promise<Answer> {
   const state = get();
   for (const [old, { question, of }] of asked) if (stateOf(question, state) !== of) asked.delete(old);
@@ -55,6 +60,7 @@ export function useAnswered<Q extends Question>(question: Q | null): Answered<An
     if (busy.current) return;
     const ask = async () => {
       busy.current = true;
+      asking++;
       while (next.current !== null) {
         const question = next.current;
         next.current = null;
@@ -67,6 +73,7 @@ export function useAnswered<Q extends Question>(question: Q | null): Answered<An
           });
       }
       busy.current = false;
+      asking--;
     };
     void ask();
   }, [text, of]);

@@ -17,7 +17,10 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
   const chosen = useStore((state) => choiceHere(state)?.rows.get(rowKey(row))?.frames);
   const click = (frame: number) => {
     const kind = chosenKind[row.kind];
-    if (kind) set({ chosen: { kind, owner, thing: row.thing } });
+    const { chosen, also } = get();
+    // A bead of one of several that are chosen leaves them chosen.
+    const isOneOf = chosen?.owner === owner && [chosen.thing, ...also].includes(row.thing);
+    if (kind && !isOneOf) set({ chosen: { kind, owner, thing: row.thing }, also: [] });
     goTo(frame);
   };
   const keyed = (event: React.KeyboardEvent) => {

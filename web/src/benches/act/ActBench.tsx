@@ -1,8 +1,6 @@
 import Button from "@mui/material/Button";
-import Tooltip from "@mui/material/Tooltip";
-import type { Beyond, Puppet, Shot, StripRow } from "../../api/types";
+import type { Puppet } from "../../api/types";
 import { CommandButton } from "../../commands/CommandButton";
-import { ChoiceField } from "../../fields/ChoiceField";
 import { Foldable } from "../../fields/Foldable";
 import { Heading, Hint } from "../../fields/Heading";
 import { SnagLine, snagKey, useSnags } from "../../shell/Snags";
@@ -10,15 +8,14 @@ import { ArcBar } from "../../stage/ArcBar";
 import { GhostBar } from "../../stage/GhostBar";
 import { LensCaption } from "../../stage/LensCaption";
 import { Stage } from "../../stage/Stage";
-import { commit, wish } from "../../state/film";
 import { castsOf, isBlocking, nameOf, puppetIdOf, useCast, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
-import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
+import { chosenRows } from "../chosenAmong";
 import { ExportLayers } from "../ExportLayers";
 import { GapCard } from "../gap/GapCard";
 import { hasLook, keying, LookFields } from "../LookFields";
@@ -26,6 +23,7 @@ import { bar, PlayButton } from "../PlayButton";
 import { PutOnStage } from "../PutOnStage";
 import { ValueFields } from "../ValueFields";
 import { ActList } from "./ActList";
+import { BeyondFields } from "./BeyondFields";
 import { BreakdownField } from "./BreakdownField";
 import { DialFace } from "./DialFace";
 import { DeviceFields } from "./device/DeviceFields";
@@ -35,6 +33,7 @@ import { KeptCard } from "./kept/KeptCard";
 import { PlacedCard } from "./kept/PlacedCard";
 import { OtherSideField } from "./OtherSideField";
 import { PathFields } from "./PathFields";
+import { PlantButton } from "./PlantButton";
 import { PoseTools } from "./PoseTools";
 import { ReferenceCard } from "./ReferenceCard";
 import { StepFields } from "./StepFields";
@@ -135,6 +134,8 @@ export function ActBench(): Bench {
   };
 }
 
+const none: string[] = [];
+
 function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const shot = useShot();
   const frame = useStillFrame();
@@ -144,10 +145,13 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
   const snags = useSnags().filter((snag) => snag.place === "act");
   const take = useStore((state) => (state.take?.seq === state.seq ? state.take : null));
   const own = chosen?.owner === owner ? chosen : null;
+  const besides = useStore((state) => state.also);
+  const also = own === null ? none : besides;
   const strip = useStrip(owner);
   const keyedHere = strip?.cards.some((card) => card.frame === frame);
   const isBetween = strip?.cards.some((card) => card.frame < frame) && strip.cards.some((card) => card.frame > frame);
   const row = strip?.rows.find((one) => one.thing === own?.thing);
+  const rows = chosenRows(strip?.rows ?? [], row, also);
   const part = puppet.parts.find((one) => one.id === own?.thing);
   const bone = puppet.bones.find((one) => one.id === own?.thing);
   const handed = part ?? bone;
@@ -155,7 +159,6 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
     own?.kind === "expression" ? state.film?.kept.find(({ id }) => id === own.thing) : undefined,
   );
   const film = useStore((state) => state.film);
-  const also = useStore((state) => state.also);
   if (!shot) return null;
   return (
     <>
@@ -164,8 +167,9 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       <ValueFields
         owner={owner}
         thing={own?.thing ?? "body"}
+        also={also}
         leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
-        title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))} at frame ${frame}`}
+        title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))}${also.length > 0 ? ` and ${also.length} more` : ""} at frame ${frame}`}
       />
       {own?.kind === "dial" &&
         puppet.dials
@@ -175,12 +179,12 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         <HandOverField film={film} puppet={puppet} handed={handed} owner={owner} shot={shot} frame={frame} />
       )}
       {part && <LookFields part={part} giving={keying(owner, shot.id, frame, blocked)} />}
-      {own && <ThingActions owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
+      {own && <PlantButton owner={owner} thing={own.thing} puppet={puppet} shot={shot} frame={frame} />}
       {isBetween && <BreakdownField owner={owner} shot={shot.id} frame={frame} />}
       <PoseTools own={own} keyedHere={keyedHere ?? false} />
       {row && own && (
         <Foldable title="How it goes on">
-          <BeyondFields shot={shot} row={row} />
+          <BeyondFields shot={shot} row={row} rows={rows} />
           <OtherSideField puppet={puppet} row={row} />
         </Foldable>
       )}
@@ -204,6 +208,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
               ? { id: own.thing, name: nameOf(puppet, own.thing) }
               : null
           }
+          also={also}
         />
       </Foldable>
       <Foldable title="Layers">
@@ -213,96 +218,6 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {snags.map((snag) => (
         <SnagLine key={snagKey(snag)} snag={snag} />
       ))}
-    </>
-  );
-}
-
-/** What only some things have: a goal that is planted. */
-function ThingActions({
-  owner,
-  thing,
-  puppet,
-  shot,
-  frame,
-}: {
-  owner: string;
-  thing: string;
-  puppet: Puppet;
-  shot: Shot;
-  frame: number;
-}) {
-  const blocked = useStore(isBlocking);
-  const values = useAnswer({ kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing });
-  if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
-  const planted = values?.lines.find((line) => line.address.property === "planted")?.chosen === "stage";
-  return (
-    <Tooltip title="A planted goal stays where it stands on the ground while the body moves">
-      <Button
-        variant={planted ? "contained" : "outlined"}
-        sx={{ mt: 1 }}
-        aria-pressed={planted}
-        onClick={() => void wish({ kind: "plantReach", shot: shot.id, owner, reach: thing, frame, planted: !planted })}
-      >
-        {planted ? "Planted: lift it here" : "Plant it here"}
-      </Button>
-    </Tooltip>
-  );
-}
-
-const beyonds: { value: Beyond; title: string }[] = [
-  { value: "Stand", title: "Stands still" },
-  { value: "Again", title: "The same again" },
-  { value: "ToAndFro", title: "To and fro" },
-  { value: "Onward", title: "Travels on" },
-];
-
-/** What the keys of one thing do before the first of them and after the last. A loop closes at its last key, or later at the saw blade. */
-function BeyondFields({ shot, row }: { shot: Shot; row: StripRow }) {
-  const frame = useStillFrame();
-  const [first, last] = [row.beads[0], row.beads.at(-1)];
-  const end = Math.max(frame, last?.frame ?? 1);
-  const field = (label: string, side: "before" | "after") => (
-    <ChoiceField
-      label={label}
-      value={row[side] ?? ""}
-      choices={row[side] == null ? [{ value: "", title: "its values differ" }, ...beyonds] : beyonds}
-      onChoose={(way) =>
-        way !== "" &&
-        void commit({
-          kind: "setBeyond",
-          shotId: shot.id,
-          owner: null,
-          addresses: row.addresses,
-          [side]: way as Beyond,
-        })
-      }
-    />
-  );
-  return (
-    <>
-      {field("Before its first key", "before")}
-      {field("After its last key", "after")}
-      {first && last && first !== last && (
-        <Button
-          variant="outlined"
-          sx={{ mt: 1 }}
-          title={`The key at ${first.frame} comes to ${end} as well`}
-          onClick={() =>
-            void commit({
-              kind: "copyKeys",
-              shotId: shot.id,
-              chosen: [{ addresses: row.addresses, frames: [first.frame] }],
-              frame: end,
-              copies: 1,
-              apart: 0,
-              toThings: [],
-              replaces: false,
-            })
-          }
-        >
-          Close the loop at {end}
-        </Button>
-      )}
     </>
   );
 }

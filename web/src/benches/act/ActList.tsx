@@ -3,8 +3,9 @@ import type { Kept, Puppet } from "../../api/types";
 import { Foldable } from "../../fields/Foldable";
 import { Heading } from "../../fields/Heading";
 import { labelInk } from "../../fields/labels";
+import { choose } from "../../state/choose";
 import { castsOf, useShot } from "../../state/select";
-import { type Chosen, get, set, useStore } from "../../state/store";
+import { type Chosen, set, useStore } from "../../state/store";
 import type { Inks } from "../../theme";
 import { inPaintingOrder, underCarriers, useListOrder } from "../listOrder";
 import { type PickLine, PickList } from "../PickList";
@@ -74,13 +75,6 @@ function controlsOf(
   ];
 }
 
-/** With Shift or Ctrl a control joins the chosen ones, or leaves them. */
-function pick(owner: string, thing: string, kind: Chosen["kind"], more: boolean): void {
-  const { chosen, also } = get();
-  if (!more || chosen?.owner !== owner || chosen.thing === thing) set({ chosen: { kind, owner, thing }, also: [] });
-  else set({ also: also.includes(thing) ? also.filter((one) => one !== thing) : [...also, thing] });
-}
-
 /** The puppets on the shot, and all that the chosen one is acted by. */
 export function ActList({ puppet }: { puppet: Puppet | null }) {
   const { inks } = useTheme().palette;
@@ -114,7 +108,12 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
                 lines={lines}
                 chosen={chosen?.thing ?? null}
                 also={chosen?.owner === member.id ? also : []}
-                onPick={(id, more) => pick(member.id, id, lines.find((line) => line.id === id)?.kind ?? "part", more)}
+                onPick={(id, more) =>
+                  choose(
+                    { kind: lines.find((line) => line.id === id)?.kind ?? "part", owner: member.id, thing: id },
+                    more,
+                  )
+                }
               />
             </Foldable>
           ))}
@@ -130,7 +129,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
               faint: hidden,
             }))}
             chosen={chosen?.kind === "reference" ? chosen.thing : null}
-            onPick={(id) => set({ chosen: { kind: "reference", thing: id } })}
+            onPick={(id) => choose({ kind: "reference", thing: id }, false)}
           />
         </Foldable>
       )}

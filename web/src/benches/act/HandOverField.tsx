@@ -1,13 +1,17 @@
 import type { Bone, Film, Part, Puppet, Shot } from "../../api/types";
+import { engine } from "../../engine/engine";
 import { ChoiceField } from "../../fields/ChoiceField";
-import { commit, wish } from "../../state/film";
+import { commit } from "../../state/film";
 import { isBlocking } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { allOf } from "../chosenAmong";
 import { looseOf, otherCarriers, othersOnStage } from "../rig/carriers";
 
+const canBeHanded = ({ parts, bones }: Puppet, id: string) => [...parts, ...bones].some((one) => one.id === id);
+
 /**
- * What carries a part or bone from this frame on: let go, handed to another, also on another puppet, taken hold of again. It stays
+ * What carries a part or bone, and those that are chosen besides it, from this frame on: let go, handed to another, also on another puppet, taken hold of again. It stays
  * where it is while that changes.
  */
 export function HandOverField({
@@ -26,6 +30,7 @@ export function HandOverField({
   frame: number;
 }) {
   const blocked = useStore(isBlocking);
+  const also = useStore((state) => state.also);
   const part = "start" in handed ? looseOf(puppet, handed) : handed;
   const values = useAnswer(
     part ? { kind: "values", view: { shot: shot.id, blocked }, frame, owner, thing: part.id } : null,
@@ -40,7 +45,11 @@ export function HandOverField({
         value={lent ? `${lent.to}/${lent.on}` : line?.chosen || (part ?? handed).ridesOn || "body"}
         choices={[...otherCarriers(puppet, handed.id), ...othersOnStage(film, shot, owner)]}
         marked={line?.keyedHere ?? false}
-        onChoose={(to) => void wish({ kind: "handOver", shot: shot.id, owner, part: handed.id, frame, to })}
+        onChoose={(to) => {
+          const given = [handed.id, ...also.filter((id) => canBeHanded(puppet, id))];
+          const over = (part: string) => engine.work({ kind: "handOver", shot: shot.id, owner, part, frame, to });
+          void commit(allOf(given.map(over), "Handed them over"));
+        }}
       />
       {lent && (
         <ChoiceField

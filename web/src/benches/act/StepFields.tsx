@@ -4,6 +4,7 @@ import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { useStore } from "../../state/store";
+import { ofEach } from "../chosenAmong";
 
 const words = ["", "ones", "twos", "threes", "fours"];
 
@@ -15,11 +16,14 @@ export function StepFields({
   owner,
   name,
   thing,
+  also,
 }: {
   shot: Shot;
   owner: string;
   name: string;
   thing: { id: string; name: string } | null;
+  /** Things that are chosen besides it, and are drawn as it is. */
+  also: string[];
 }) {
   const rate = useStore((state) => state.film?.frameRate ?? 24);
   const field = (label: string, of: string, part: string) => {
@@ -34,7 +38,15 @@ export function StepFields({
           title: every > 0 ? said(every) : of === "" ? "ones" : part === "" ? "as the shot" : "as the puppet",
         }))}
         onChoose={(every) =>
-          void commit({ kind: "setStep", shotId: shot.id, owner: of, thing: part, every: Number(every) })
+          void commit(
+            ofEach(part === "" ? [part] : [part, ...also.filter((id) => id !== part)], "Set steps", (thing) => ({
+              kind: "setStep",
+              shotId: shot.id,
+              owner: of,
+              thing,
+              every: Number(every),
+            })),
+          )
         }
       />
     );

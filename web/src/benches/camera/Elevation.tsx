@@ -3,9 +3,10 @@ import Button from "@mui/material/Button";
 import { useTheme } from "@mui/material/styles";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Grip } from "../../api/types";
-import { startDrag, taken } from "../../stage/gestures";
+import { plain, startDrag, taken } from "../../stage/gestures";
+import { takeHold } from "../../state/choose";
 import { useShot } from "../../state/select";
-import { set, useStore } from "../../state/store";
+import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { bar } from "../PlayButton";
@@ -45,6 +46,7 @@ export function Elevation() {
   const shot = useShot();
   const frame = useStillFrame();
   const chosen = useStore((state) => state.chosen);
+  const also = useStore((state) => state.also);
   const keepSize = useStore((state) => state.keepSize);
   const answer = useAnswer(shot ? { kind: "elevation", shot: shot.id, frame } : null);
   const [held, setHeld] = useState(answer);
@@ -94,8 +96,8 @@ export function Elevation() {
 
   const drag = (grip: Grip) => (event: React.PointerEvent) => {
     const left = room.current?.getBoundingClientRect().left ?? 0;
-    if (grip.kind !== "Focus") set({ chosen: { kind: "thing", thing: grip.thing } });
-    startDrag(taken(event), grip, { toUnits: (at) => ({ x: metresAt(at.clientX - left), y: 0 }) });
+    const also = grip.kind === "Focus" ? [] : takeHold({ kind: "thing", thing: grip.thing });
+    startDrag(taken(event), { ...grip, also }, { toUnits: (at) => ({ x: metresAt(at.clientX - left), y: 0 }) });
   };
 
   return (
@@ -160,16 +162,11 @@ export function Elevation() {
           </text>
           {shown.map((one, i) => {
             const [top, bottom] = [y(one.top, one.depth), y(one.bottom, one.depth)];
-            const here = chosen?.thing === one.thing;
+            const here = chosen?.kind === "thing" && [chosen.thing, ...also].includes(one.thing);
             return (
               <g
                 key={one.thing}
-                onPointerDown={drag({
-                  kind: "ThingDistance",
-                  thing: one.thing,
-                  keepSize,
-                  wholeBody: false,
-                })}
+                onPointerDown={drag({ ...plain, kind: "ThingDistance", thing: one.thing, keepSize })}
                 style={{ cursor: "ew-resize" }}
                 data-stander={one.name}
               >
@@ -201,7 +198,7 @@ export function Elevation() {
             );
           })}
           <g
-            onPointerDown={drag({ kind: "Focus", thing: "focus", keepSize: false, wholeBody: false })}
+            onPointerDown={drag({ ...plain, kind: "Focus", thing: "focus" })}
             style={{ cursor: "ew-resize" }}
             data-handle="focus"
             tabIndex={-1}

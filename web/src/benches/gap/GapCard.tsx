@@ -14,6 +14,7 @@ import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { keyApart, placesIn } from "../../strip/placeApart";
 import { useStrip } from "../../strip/useStrip";
+import { chosenRows } from "../chosenAmong";
 import { ChartButtons } from "./ChartButtons";
 import { ChartCurve } from "./ChartCurve";
 import { KeptCharts } from "./KeptCharts";
@@ -29,10 +30,10 @@ export function GapCard({ owner }: { owner: string }) {
   const thing = useStore((state) => (state.chosen?.owner === owner ? state.chosen.thing : null));
   const row = strip?.rows.find((one) => one.thing === thing && one.addresses.length > 0);
   const [scope, setScope] = useState<Scope>("card");
-  const here = useGap(shot?.id ?? "", owner, row, scope, frame);
   const also = useStore((state) => state.also);
+  const rows = chosenRows(strip?.rows ?? [], row, also);
+  const here = useGap(shot?.id ?? "", owner, rows, scope, frame);
   if (!shot) return null;
-  const rows = strip?.rows.filter((one) => one === row || (one.value == null && also.includes(one.thing))) ?? [];
   const places = placesIn(rows.flatMap(({ addresses }) => addresses));
   const apart = places.apart.length > 0;
   const scopes = row && (
@@ -50,11 +51,11 @@ export function GapCard({ owner }: { owner: string }) {
         value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
         choices={[
           { value: "card", title: "all of the card" },
-          { value: "thing", title: `${row.title} alone` },
+          { value: "thing", title: rows.length > 1 ? `the ${rows.length} that are chosen` : `${row.title} alone` },
           ...(row.addresses.length > 1
             ? row.addresses.map((one) => ({
                 value: scopeOf(one),
-                title: `its ${titles[one.property] ?? one.property}`,
+                title: `${rows.length > 1 ? "their" : "its"} ${titles[one.property] ?? one.property}`,
               }))
             : []),
         ]}

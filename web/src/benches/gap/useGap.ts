@@ -38,33 +38,35 @@ export const scopeOf = ({ thing, property }: Address) => `${thing}/${property}`;
 /**
  * The gap that a frame lies in; what is set goes to all gaps that are chosen on the strip, where there are some.
  *
- * @param row what is chosen, where it has keys.
+ * @param rows what is chosen, as far as it has keys; of the first of them the gap is told.
  */
-export function useGap(shot: string, owner: string, row: StripRow | undefined, scope: Scope, frame: number) {
+export function useGap(shot: string, owner: string, rows: StripRow[], scope: Scope, frame: number) {
   const strip = useStrip(owner);
-  const here = useGapHere(shot, owner, row, scope, frame);
+  const here = useGapHere(shot, owner, rows, scope, frame);
   const choice = useStore(choiceHere);
   if (here === null || !strip || choice === null || choice.owner !== owner) return here;
   const gaps = chosenGaps(choice, strip);
   if (gaps.length < 2) return here;
+  return { ...here, many: gaps.length, ...editsOf(shot, gaps) };
+}
+
+/** What is set of gaps, each by its own frame. */
+function editsOf(shot: string, gaps: ChosenGap[]): Pick<GapHere, "put" | "change"> {
   const each = (gap: ChosenGap) => gapEdits(shot, gap.frame, gap.owner, gap.addresses);
+  if (gaps.length === 1 && gaps[0]) return each(gaps[0]);
   return {
-    ...here,
-    many: gaps.length,
-    put: (gap: Gap) => ofAll(gaps, (one) => each(one).put(gap)),
-    change: (changes: Partial<Gap>) => ofAll(gaps, (one) => each(one).change(changes)),
+    put: (gap) => ofAll(gaps, (one) => each(one).put(gap)),
+    change: (changes) => ofAll(gaps, (one) => each(one).change(changes)),
   };
 }
 
-function useGapHere(
-  shot: string,
-  owner: string,
-  row: StripRow | undefined,
-  scope: Scope,
-  frame: number,
-): GapHere | null {
+function useGapHere(shot: string, owner: string, rows: StripRow[], scope: Scope, frame: number): GapHere | null {
   const strip = useStrip(owner);
-  const addresses = row?.addresses.filter((one) => scope === "thing" || scopeOf(one) === scope) ?? [];
+  const [, property] = scope.split("/");
+  const meant = rows
+    .map((row) => row.addresses.filter((one) => scope === "thing" || one.property === property))
+    .filter((one) => one.length > 0);
+  const addresses = meant.flat();
   const alone = scope !== "card" && addresses.length > 0;
   const question = { kind: "graph", shot, addresses, from: frame, to: frame, blocked: false } as const;
   const graph = useAnswer(alone ? question : null);
@@ -86,22 +88,32 @@ function useGapHere(
       },
     };
   }
-  const here = keysAt(graph?.lines ?? [], frame);
-  if (here === null) return null;
-  const { from, to, keys, gap } = here;
+  const lines = graph?.lines ?? [];
+  const found = meant.flatMap((one) => {
+    const at = keysAt(linesOf(lines, one), frame);
+    return at === null ? [] : [{ ...at, addresses: one }];
+  });
+  const [here] = found;
+  if (here === undefined) return null;
+  const { from, to, gap } = here;
+  const keys = found.flatMap((one) => one.keys);
+  const gaps = found.map((one) => ({ frame: one.from, owner: null, addresses: one.addresses }));
   return {
     from,
     to,
     gap,
     own: keys.some((key) => key.own) && (strip?.cards.some((card) => card.full && card.frame === from) ?? false),
     mixed: keys.some((key) => JSON.stringify(key.gap) !== JSON.stringify(gap)),
-    ...gapEdits(shot, from, null, addresses),
+    ...editsOf(shot, gaps),
     newest: async () => {
       await settled();
-      return keysAt((await engine.ask(question)).lines, frame)?.gap ?? gap;
+      return keysAt(linesOf((await engine.ask(question)).lines, here.addresses), frame)?.gap ?? gap;
     },
   };
 }
+
+const linesOf = (lines: GraphLine[], addresses: Address[]) =>
+  lines.filter(({ track }) => addresses.some((one) => one.thing === track.thing && one.property === track.property));
 
 /** The keys whose gap a frame lies in, and the gap of the first of them. */
 function keysAt(lines: GraphLine[], frame: number) {

@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import type { Edit, Part, Puppet } from "../../api/types";
+import type { Part, Puppet } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { commit } from "../../state/film";
@@ -8,7 +8,10 @@ import { nameOf } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { BrushFields } from "./BrushFields";
+import { changeParts, isPlain, useChosenParts } from "./changeParts";
 import { HeatPicture } from "./HeatPicture";
+
+type BoneBend = NonNullable<Part["bend"]>;
 
 /** Bones that bend a part's mesh, their weights, and the brush that paints over them. */
 export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
@@ -17,33 +20,36 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const bend = part.bend ?? null;
   const bone = bend?.bones.includes(brush.works) ? brush.works : (bend?.bones[0] ?? "");
   const weights = useAnswer(bend ? { kind: "weights", puppet: puppet.id, part: part.id, bone } : null);
-  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
-    kind: "changePart",
-    puppetId: puppet.id,
-    partId: part.id,
-    ...changes,
-  });
+  const parts = useChosenParts(puppet, part);
+  /** Of all that are bent by bones, each from what it has; null leaves one as it is. */
+  const change = (to: (bend: BoneBend, of: Part) => BoneBend | null) =>
+    void commit(
+      changeParts(puppet, parts, (one) => {
+        const bent = one.bend ? to(one.bend, one) : null;
+        return bent && { bend: bent };
+      }),
+    );
   const others = puppet.bones.filter((one) => !bend?.bones.includes(one.id));
   if (!bend) {
     if (puppet.bones.length < 2 || part.swaps.length + part.forms.length > 0) return null;
-    const near = nearest(puppet, part);
+    const bent = (one: Part) =>
+      one.bend || !isPlain(one) || one.pins.length > 0 ? null : { bend: { bones: nearest(puppet, one), strokes: [] } };
     return (
       <Button
         variant="outlined"
         sx={{ mr: 0.5, mt: 0.5 }}
-        onClick={() => void commit(change({ bend: { bones: near, strokes: [] } }))}
+        onClick={() => void commit(changeParts(puppet, parts, bent))}
       >
         Let bones bend it
       </Button>
     );
   }
+  const remove = () => void commit(changeParts(puppet, parts, (one) => (one.bend ? { without: "Bend" } : null)));
   const paint = (target: number) => set({ tool: "weights", brush: { ...brush, works: bone, target } });
   const on = (target: number) => tool === "weights" && brush.target === target;
   return (
     <>
-      <Heading right={<Button onClick={() => void commit(change({ without: "Bend" }))}>Remove</Button>}>
-        Bent by bones
-      </Heading>
+      <Heading right={<Button onClick={remove}>Remove</Button>}>Bent by bones</Heading>
       <ChoiceField
         label="Weights of"
         value={bone}
@@ -59,19 +65,19 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           Paint less
         </Button>
         {bend.strokes.length > 0 && (
-          <Button onClick={() => void commit(change({ bend: { ...bend, strokes: [] } }))}>Weights as found</Button>
+          <Button onClick={() => change((one) => ({ ...one, strokes: [] }))}>Weights as found</Button>
         )}
         {bend.bones.length > 2 && (
           <Button
             onClick={() =>
-              void commit(
-                change({
-                  bend: {
-                    ...bend,
-                    bones: bend.bones.filter((id) => id !== bone),
-                    strokes: bend.strokes.filter((stroke) => stroke.bone !== bone),
-                  },
-                }),
+              change((one) =>
+                one.bones.length < 3
+                  ? null
+                  : {
+                      ...one,
+                      bones: one.bones.filter((id) => id !== bone),
+                      strokes: one.strokes.filter((stroke) => stroke.bone !== bone),
+                    },
               )
             }
           >
@@ -84,24 +90,20 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         label="Also bent by"
         value=""
         choices={[{ value: "", title: "Choose a bone…" }, ...others.map((one) => ({ value: one.id, title: one.name }))]}
-        onChoose={(id) => id && void commit(change({ bend: { ...bend, bones: [...bend.bones, id] } }))}
+        onChoose={(id) =>
+          id && change((one) => (one.bones.includes(id) ? null : { ...one, bones: [...one.bones, id] }))
+        }
       />
       <Button
         variant="outlined"
         sx={{ mt: 0.5 }}
         onClick={() =>
-          void commit(
-            change({ bend: { ...bend, mirror: { axisX: part.pivot.x, fromLeft: true, pairs: pairs(puppet, part) } } }),
-          )
+          change((one, of) => ({ ...one, mirror: { axisX: of.pivot.x, fromLeft: true, pairs: pairs(puppet, of) } }))
         }
       >
         Mirror left to right
       </Button>
-      {bend.mirror && (
-        <Button onClick={() => void commit(change({ bend: { bones: bend.bones, strokes: bend.strokes } }))}>
-          No mirror
-        </Button>
-      )}
+      {bend.mirror && <Button onClick={() => change(({ bones, strokes }) => ({ bones, strokes }))}>No mirror</Button>}
       <Hint>Weights are found by heat that spreads from each bone; paint where it should be otherwise.</Hint>
     </>
   );

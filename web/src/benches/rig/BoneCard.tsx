@@ -9,9 +9,9 @@ import { TextField } from "../../fields/TextField";
 import { commit, wish } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
+import { chosenAmong, given, ofEach } from "../chosenAmong";
 import { carriers } from "./carriers";
 import { chainAbove, obeyed } from "./chains";
-import { chosenAmong, ofEach } from "./chosenControls";
 import { FollowFields } from "./FollowFields";
 import { Remove } from "./Remove";
 import { ShareField } from "./WeightFields";
@@ -35,17 +35,15 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
   const others = puppet.parts.filter((part) => part.ridesOn !== bone.id);
   const ride = (partId: string, ridesOn: string) =>
     void commit({ kind: "changePart", puppetId: puppet.id, partId, ridesOn });
-  const [dx, dy] = [bone.end.x - bone.start.x, bone.end.y - bone.start.y];
-  const [length, angle] = [Math.hypot(dx, dy), (Math.atan2(dy, dx) * 180) / Math.PI];
-  /** Its end, so long and so turned from its start; a bone that begins there comes along, as it does in a drag. */
-  const end = (px: number, degrees: number): Edit => {
-    const turn = (degrees * Math.PI) / 180;
-    const to = { x: bone.start.x + px * Math.cos(turn), y: bone.start.y + px * Math.sin(turn) };
-    const next = puppet.bones.filter(
-      ({ ridesOn, start }) => ridesOn === bone.id && start.x === bone.end.x && start.y === bone.end.y,
-    );
-    const edits = [one({ end: to }), ...next.map(({ id }) => one({ start: to }, id))];
-    return ofEach(edits, "Changed a bone", (edit) => edit);
+  const { length, angle } = measured(bone);
+  /** Each one's end, so long and so turned from its start; a bone that begins there comes along, as it does in a drag. */
+  const laid = (as: (of: Bone) => { length: number; angle: number }): Edit => {
+    const ends = bones.map((each) => ({ each, to: endOf(each, as(each)) }));
+    const edits = ends.flatMap(({ each, to }) => [
+      one({ end: to }, each.id),
+      ...puppet.bones.filter((next) => beginsAt(next, each)).map(({ id }) => one({ start: to }, id)),
+    ]);
+    return ofEach(edits, "Changed bones", (edit) => edit);
   };
   const limit = bone.limit ?? null;
   return (
@@ -66,7 +64,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         min={1}
         max={20000}
         value={length}
-        edit={(px) => end(px, angle)}
+        edit={(px, by) => laid((of) => ({ ...measured(of), length: Math.max(1, given(measured(of).length, px, by)) }))}
       />
       <NumberField
         label="Angle at rest"
@@ -76,7 +74,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         min={-360}
         max={360}
         value={angle}
-        edit={(degrees) => end(length, degrees)}
+        edit={(degrees, by) => laid((of) => ({ ...measured(of), angle: given(measured(of).angle, degrees, by) }))}
       />
       {limit ? (
         <>
@@ -136,6 +134,19 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
     </>
   );
 }
+
+const measured = ({ start, end }: Bone) => {
+  const [dx, dy] = [end.x - start.x, end.y - start.y];
+  return { length: Math.hypot(dx, dy), angle: (Math.atan2(dy, dx) * 180) / Math.PI };
+};
+
+function endOf({ start }: Bone, { length, angle }: { length: number; angle: number }) {
+  const turn = (angle * Math.PI) / 180;
+  return { x: start.x + length * Math.cos(turn), y: start.y + length * Math.sin(turn) };
+}
+
+const beginsAt = ({ ridesOn, start }: Bone, { id, end }: Bone) =>
+  ridesOn === id && start.x === end.x && start.y === end.y;
 
 function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
   const obeys = obeyed(puppet, bone.id);

@@ -10,19 +10,24 @@ import { TextField } from "../../fields/TextField";
 import { commit, tell, wish } from "../../state/film";
 import { touch, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { chosenAmong, ofEach } from "../chosenAmong";
 import { Remove } from "./Remove";
 
 /** A dial or pad on the bench: turn it, pose the puppet, say "this is how it looks here". */
 export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
-  const put = (changes: Partial<Dial>): Edit => ({
+  const also = useStore((state) => state.also);
+  const dials = chosenAmong(puppet.dials, dial, also);
+  const put = (changes: Partial<Dial>, of = dial): Edit => ({
     kind: "putDial",
     puppetId: puppet.id,
-    dial: { ...dial, ...changes },
+    dial: { ...of, ...changes },
     says: "Changed a dial",
   });
+  /** How it blends is set of all that are chosen; stations are its own. */
+  const change = (changes: Partial<Dial>) => ofEach(dials, "Changed dials", (one) => put(changes, one));
   return (
     <>
-      <Heading>{dial.isPad ? "Pad" : "Dial"}</Heading>
+      <Heading>{dials.length > 1 ? `${dials.length} dials and pads` : dial.isPad ? "Pad" : "Dial"}</Heading>
       <TextField label="Name" value={dial.name} onWrite={(name) => void commit(put({ name }))} />
       <ChoiceField
         label="Between stations"
@@ -31,7 +36,7 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
           { value: "Linear", title: "straight" },
           { value: "Smooth", title: "smooth" },
         ]}
-        onChoose={(blend) => void commit(put({ blend: blend as Dial["blend"] }))}
+        onChoose={(blend) => void commit(change({ blend: blend as Dial["blend"] }))}
       />
       {dial.isPad && (
         <ChoiceField
@@ -41,7 +46,7 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
             { value: "Grid", title: "a grid" },
             { value: "Triangles", title: "triangles" },
           ]}
-          onChoose={(spread) => void commit(put({ spread: spread as Dial["spread"] }))}
+          onChoose={(spread) => void commit(change({ spread: spread as Dial["spread"] }))}
         />
       )}
       <Face key={dial.id} puppet={puppet} dial={dial} />
@@ -72,7 +77,9 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
           </Button>
         </Box>
       ))}
-      <Remove title={dial.isPad ? "Remove the pad" : "Remove the dial"} />
+      <Remove
+        title={dials.length > 1 ? `Remove ${dials.length} of them` : dial.isPad ? "Remove the pad" : "Remove the dial"}
+      />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import Button from "@mui/material/Button";
-import type { Edit, Part, Puppet } from "../../api/types";
+import type { Part, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
 import { count } from "../../fields/count";
 import { Fact } from "../../fields/Fact";
@@ -7,7 +7,9 @@ import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { useAnswer } from "../../state/useAnswer";
+import { allOf } from "../chosenAmong";
 import { BendCard } from "./BendCard";
+import { changeParts, isPlain, type MeshChanges, useChosenParts } from "./changeParts";
 import { FollowFields } from "./FollowFields";
 import { FormsCard } from "./FormsCard";
 import { KneadsCard } from "./KneadsCard";
@@ -18,48 +20,39 @@ import { SwayCard } from "./SwayCard";
 
 /** How a part is painted and what bends it. */
 export function MeshCard({ puppet, part }: { puppet: Puppet; part: Part }) {
+  const parts = useChosenParts(puppet, part);
   if (!part.drawing) return <Hint>{part.name} has no art of its own. It carries other parts.</Hint>;
-  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
-    kind: "changePart",
-    puppetId: puppet.id,
-    partId: part.id,
-    ...changes,
-  });
+  const follow = (to: Part["followThrough"] | null) =>
+    changeParts(puppet, parts, () => (to ? { followThrough: to } : { without: "FollowThrough" }));
   if (part.limb) return <LimbCard puppet={puppet} part={part} limb={part.limb} />;
   return (
     <>
-      <MeshFields puppet={puppet} part={part} change={change} />
+      <MeshFields puppet={puppet} part={part} parts={parts} />
       {part.pins.length === 0 && <BendCard puppet={puppet} part={part} />}
       {part.mesh && <PatchesCard puppet={puppet} part={part} />}
       {part.forms.length + part.swaps.length === 0 && <KneadsCard puppet={puppet} part={part} />}
       {part.forms.length + part.swaps.length === 0 && <SwayCard puppet={puppet} part={part} />}
       {!part.mesh && part.forms.length === 0 && <SwapsCard puppet={puppet} part={part} />}
       {!part.mesh && part.swaps.length === 0 && <FormsCard puppet={puppet} part={part} />}
-      <FollowFields
-        follow={part.followThrough ?? null}
-        edit={(followThrough) => change(followThrough ? { followThrough } : { without: "FollowThrough" })}
-      />
+      <FollowFields follow={part.followThrough ?? null} edit={follow} />
     </>
   );
 }
 
-function MeshFields({
-  puppet,
-  part,
-  change,
-}: {
-  puppet: Puppet;
-  part: Part;
-  change: (changes: Partial<Extract<Edit, { kind: "changePart" }>>) => Edit;
-}) {
+/** @param parts that are chosen, this one first. */
+function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts: Part[] }) {
+  const meshed = parts.filter(({ mesh }) => mesh);
+  const change = (changes: MeshChanges) => changeParts(puppet, meshed, () => changes);
   const mesh = useAnswer(part.mesh ? { kind: "mesh", puppet: puppet.id, part: part.id } : null);
+  const make = () =>
+    void commit(changeParts(puppet, parts, (one) => (one.mesh || !isPlain(one) ? null : { meshMargin: 4 })));
   if (!part.mesh || !mesh)
     return (
       <>
         <Heading>{part.name}</Heading>
         <Hint>No mesh yet. Choose “Drop a pin” and click on the art: the first pin makes the mesh.</Hint>
         {part.swaps.length + part.forms.length === 0 && (
-          <Button variant="outlined" sx={{ mr: 0.5, mt: 0.5 }} onClick={() => void commit(change({ meshMargin: 4 }))}>
+          <Button variant="outlined" sx={{ mr: 0.5, mt: 0.5 }} onClick={make}>
             Make a mesh
           </Button>
         )}
@@ -67,7 +60,7 @@ function MeshFields({
     );
   return (
     <>
-      <Heading>{part.name} · mesh</Heading>
+      <Heading>{parts.length > 1 ? `${parts.length} parts` : part.name} · mesh</Heading>
       <NumberField
         label="Triangles, about"
         unit=""
@@ -76,9 +69,12 @@ function MeshFields({
         min={4}
         max={20000}
         value={mesh.mesh.triangles.length / 3}
-        edit={(triangles) =>
-          engine.work({ kind: "meshOf", puppet: puppet.id, part: part.id, triangles: Math.round(triangles) })
-        }
+        edit={(triangles) => {
+          const each = meshed.map((one) =>
+            engine.work({ kind: "meshOf", puppet: puppet.id, part: one.id, triangles: Math.round(triangles) }),
+          );
+          return allOf(each, "Meshed parts");
+        }}
       />
       <NumberField
         label="Margin round the art"

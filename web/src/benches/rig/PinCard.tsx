@@ -1,4 +1,4 @@
-import type { Edit, Part, Pin, PinHold, Puppet } from "../../api/types";
+import type { Edit, Part, Pin, PinHold, Point, Puppet } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
@@ -6,8 +6,8 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { chosenAmong, given, ofEach } from "../chosenAmong";
 import { carriersOfPin } from "./carriers";
-import { chosenAmong, ofEach } from "./chosenControls";
 import { FollowFields } from "./FollowFields";
 import { HeatPicture } from "./HeatPicture";
 import { Remove } from "./Remove";
@@ -23,8 +23,8 @@ const holds: { value: PinHold; title: string }[] = [
 export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin: Pin }) {
   const heat = useAnswer({ kind: "heat", puppet: puppet.id, part: part.id, pin: pin.id });
   const also = useStore((state) => state.also);
-  const all = puppet.parts.flatMap(({ id: partId, pins }) => pins.map(({ id }) => ({ id, partId })));
-  const pins = chosenAmong(all, { id: pin.id, partId: part.id }, also);
+  const all = puppet.parts.flatMap(({ id: partId, pins }) => pins.map(({ id, at }) => ({ id, partId, at })));
+  const pins = chosenAmong(all, { id: pin.id, partId: part.id, at: pin.at }, also);
   type Changes = Partial<Extract<Edit, { kind: "changePin" }>>;
   const one = (changes: Changes, { id: pinId, partId } = { id: pin.id, partId: part.id }): Edit => ({
     kind: "changePin",
@@ -36,6 +36,8 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
   });
   /** What is set is set of all that are chosen. */
   const change = (changes: Changes) => ofEach(pins, "Changed pins", (which) => one(changes, which));
+  const put = (to: (which: { at: Point }) => Point) =>
+    ofEach(pins, "Moved pins", (which) => one({ at: to(which) }, which));
   return (
     <>
       <Heading>{pins.length > 1 ? `${pins.length} pins` : `Pin on ${part.name}`}</Heading>
@@ -58,7 +60,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         decimals={1}
         step={1}
         value={pin.at.x}
-        edit={(x) => one({ at: { x, y: pin.at.y } })}
+        edit={(x, by) => put(({ at }) => ({ ...at, x: given(at.x, x, by) }))}
       />
       <NumberField
         label="Down"
@@ -66,7 +68,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         decimals={1}
         step={1}
         value={pin.at.y}
-        edit={(y) => one({ at: { x: pin.at.x, y } })}
+        edit={(y, by) => put(({ at }) => ({ ...at, y: given(at.y, y, by) }))}
       />
       {pin.hold === "Watch" ? (
         <Hint>This place ought to stand still. A snag tells when dragging another pin takes it along.</Hint>

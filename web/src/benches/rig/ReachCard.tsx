@@ -8,7 +8,7 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
 import { useStore } from "../../state/store";
-import { chosenAmong, ofEach } from "./chosenControls";
+import { chosenAmong, ofEach } from "../chosenAmong";
 import { Remove } from "./Remove";
 
 export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {

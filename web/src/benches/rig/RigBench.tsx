@@ -38,7 +38,7 @@ function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
     const name = `${isPad ? "Pad" : "Dial"} ${puppet.dials.length + 1}`;
     const dial = { id, name, isPad, blend: "Smooth" as const, spread: "Grid" as const, stations: [] };
     await commit({ kind: "putDial", puppetId: puppet.id, dial, says: `Added a ${isPad ? "pad" : "dial"}` });
-    set({ chosen: { kind: "dial", thing: id } });
+    set({ chosen: { kind: "dial", thing: id }, also: [] });
   };
   return (
     <Button variant="outlined" onClick={() => void add()}>

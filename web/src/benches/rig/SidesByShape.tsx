@@ -4,7 +4,7 @@ import { Heading, Hint } from "../../fields/Heading";
 import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
 import { useAnswer } from "../../state/useAnswer";
-import { ofEach } from "./chosenControls";
+import { ofEach } from "../chosenAmong";
 
 /** Most that are named before the rest is counted. */
 const Named = 4;

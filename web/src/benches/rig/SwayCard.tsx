@@ -4,6 +4,8 @@ import { CheckField } from "../../fields/CheckField";
 import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { given } from "../chosenAmong";
+import { changeParts, isPlain, useChosenParts } from "./changeParts";
 
 const numbers = [
   { key: "alongDegrees", label: "Direction", unit: "°", decimals: 0, step: 5, min: -360, max: 360 },
@@ -15,32 +17,33 @@ const numbers = [
 
 /** A wave that runs along a strand from its held root. */
 export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
-  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
-    kind: "changePart",
-    puppetId: puppet.id,
-    partId: part.id,
-    ...changes,
-  });
+  const parts = useChosenParts(puppet, part);
+  /** Of all that sway, each from what it has. */
+  const change = (to: (sway: Sway) => Partial<Sway>): Edit =>
+    changeParts(puppet, parts, ({ sway }) => (sway ? { sway: { ...sway, ...to(sway) } } : null));
   const sway = part.sway ?? null;
   if (sway === null) {
-    const made: Sway = {
-      root: part.pins[0]?.at ?? part.pivot,
+    const made = ({ pins, pivot }: Part): Sway => ({
+      root: pins[0]?.at ?? pivot,
       alongDegrees: 90,
       wavelengthPx: 200,
       heightPx: 12,
       speedHz: 0.8,
       seed: 1,
       obeysWind: true,
-    };
+    });
+    const make = () =>
+      void commit(changeParts(puppet, parts, (one) => (one.sway || !isPlain(one) ? null : { sway: made(one) })));
     return (
-      <Button variant="outlined" sx={{ mt: 1, mr: 0.5 }} onClick={() => void commit(change({ sway: made }))}>
+      <Button variant="outlined" sx={{ mt: 1, mr: 0.5 }} onClick={make}>
         Let it sway
       </Button>
     );
   }
+  const remove = () => void commit(changeParts(puppet, parts, ({ sway }) => (sway ? { without: "Sway" } : null)));
   return (
     <>
-      <Heading right={<Button onClick={() => void commit(change({ without: "Sway" }))}>Remove</Button>}>Sway</Heading>
+      <Heading right={<Button onClick={remove}>Remove</Button>}>Sway</Heading>
       {(["x", "y"] as const).map((axis) => (
         <NumberField
           key={axis}
@@ -49,7 +52,7 @@ export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           decimals={0}
           step={5}
           value={sway.root[axis]}
-          edit={(value) => change({ sway: { ...sway, root: { ...sway.root, [axis]: value } } })}
+          edit={(value, by) => change(({ root }) => ({ root: { ...root, [axis]: given(root[axis], value, by) } }))}
         />
       ))}
       {numbers.map(({ key, ...field }) => (
@@ -57,13 +60,13 @@ export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           key={key}
           {...field}
           value={sway[key]}
-          edit={(value) => change({ sway: { ...sway, [key]: key === "seed" ? Math.round(value) : value } })}
+          edit={(value) => change(() => ({ [key]: key === "seed" ? Math.round(value) : value }))}
         />
       ))}
       <CheckField
         label="Obeys the wind"
         value={sway.obeysWind}
-        onChange={(obeysWind) => void commit(change({ sway: { ...sway, obeysWind } }))}
+        onChange={(obeysWind) => void commit(change(() => ({ obeysWind })))}
       />
     </>
   );

@@ -3,6 +3,7 @@ import { CheckField } from "../../fields/CheckField";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { changeParts, useChosenParts } from "./changeParts";
 
 /** How readily something gives when the whole body is pulled. */
 export function ShareField({ value, edit }: { value: number; edit: (sharePercent: number) => Edit }) {
@@ -13,12 +14,8 @@ export function ShareField({ value, edit }: { value: number; edit: (sharePercent
 
 /** What a part counts for in balance. */
 export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
-  const change = (changes: Partial<Extract<Edit, { kind: "changePart" }>>): Edit => ({
-    kind: "changePart",
-    puppetId: puppet.id,
-    partId: part.id,
-    ...changes,
-  });
+  const parts = useChosenParts(puppet, part);
+  const drawn = parts.filter(({ drawing }) => drawing);
   return (
     <>
       <Heading>Weight</Heading>
@@ -31,17 +28,20 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
           min={0}
           max={1000}
           value={part.weightPercent}
-          edit={(weightPercent) => change({ weightPercent })}
+          edit={(weightPercent) => changeParts(puppet, drawn, () => ({ weightPercent }))}
         />
       )}
       {part.drawing && (
         <CheckField
           label="May be drawn larger or smaller"
           value={part.stretchesFreely}
-          onChange={(stretchesFreely) => void commit(change({ stretchesFreely }))}
+          onChange={(stretchesFreely) => void commit(changeParts(puppet, drawn, () => ({ stretchesFreely })))}
         />
       )}
-      <ShareField value={part.sharePercent} edit={(sharePercent) => change({ sharePercent })} />
+      <ShareField
+        value={part.sharePercent}
+        edit={(sharePercent) => changeParts(puppet, parts, () => ({ sharePercent }))}
+      />
       <Hint>
         A lead boot is heavier than 100 %, a balloon weighs nothing. The share is how readily it turns in a pull.
       </Hint>

@@ -1,5 +1,6 @@
-import type { Edit, Puppet } from "../../api/types";
-import { type Chosen, get, set } from "../../state/store";
+import type { Puppet } from "../../api/types";
+import { choose } from "../../state/choose";
+import type { Chosen } from "../../state/store";
 
 export interface Control {
   id: string;
@@ -18,20 +19,5 @@ export const controlsOf = (puppet: Puppet): Control[] => [
 
 /** With Shift or Ctrl a control joins the chosen ones, or leaves them. */
 export function pickControl(controls: Control[], id: string, more: boolean): void {
-  const { chosen, also } = get();
-  const kind = controls.find((one) => one.id === id)?.kind ?? "bone";
-  if (!more || !controls.some((one) => one.id === chosen?.thing)) set({ chosen: { kind, thing: id }, also: [] });
-  else if (chosen?.thing !== id) set({ also: also.includes(id) ? also.filter((one) => one !== id) : [...also, id] });
+  choose({ kind: controls.find((one) => one.id === id)?.kind ?? "bone", thing: id }, more);
 }
-
-/** Of some things those that are chosen, with the one whose card it is before all others. */
-export const chosenAmong = <T extends { id: string }>(things: T[], own: T, also: string[]): T[] => [
-  own,
-  ...things.filter(({ id }) => id !== own.id && also.includes(id)),
-];
-
-/** The same edit of one or of several, as one step. */
-export const ofEach = <T>(things: T[], says: string, edit: (thing: T) => Edit): Edit => {
-  const edits = things.map(edit);
-  return edits.length === 1 && edits[0] ? edits[0] : { kind: "together", says, edits };
-};

@@ -81,7 +81,7 @@ function AddFlat() {
     const brought = await onServer((id) => api.bringFlat(id, shot.id, Math.round(near * 1.5 * 100) / 100, file));
     setBusy(false);
     if (!brought) return;
-    set({ chosen: { kind: "thing", thing: brought.thing } });
+    set({ chosen: { kind: "thing", thing: brought.thing }, also: [] });
     report(file.name, brought.report);
   };
   return (

@@ -1,25 +1,32 @@
 import type { Puppet, Shot } from "../../../api/types";
 import { Foldable } from "../../../fields/Foldable";
 import { MouthFields } from "../sound/MouthFields";
+import { makersOf } from "../sound/mouthChart";
 import { Blinks } from "./Blinks";
 import { FacePad } from "./FacePad";
 import { lidsOf, namedLids } from "./features";
 
-/** A face as a whole: a pad over its features, blinks, and what is kept of it. */
+/** A face as a whole: a pad over its features and blinks, where something closes its eyes; mouths, where something can show them. */
 export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; frame: number }) {
   const { puppet, owner, shot, frame } = props;
-  if (lidsOf(puppet).length === 0) return null;
+  const hasLids = lidsOf(puppet).length > 0;
   return (
     <>
-      <Foldable title="Face pad" count={puppet.facePad.filter(({ off }) => !off).length}>
-        <FacePad puppet={puppet} owner={owner} shot={shot.id} frame={frame} />
-      </Foldable>
-      <Foldable title="Blinks" count={namedLids(puppet).length}>
-        <Blinks {...props} />
-      </Foldable>
-      <Foldable title="Mouths" count={puppet.mouths?.shapes.length ?? 0}>
-        <MouthFields puppet={puppet} />
-      </Foldable>
+      {hasLids && (
+        <Foldable title="Face pad" count={puppet.facePad.filter(({ off }) => !off).length}>
+          <FacePad puppet={puppet} owner={owner} shot={shot.id} frame={frame} />
+        </Foldable>
+      )}
+      {hasLids && (
+        <Foldable title="Blinks" count={namedLids(puppet).length}>
+          <Blinks {...props} />
+        </Foldable>
+      )}
+      {makersOf(puppet).length > 0 && (
+        <Foldable title="Mouths" count={puppet.mouths?.shapes.length ?? 0}>
+          <MouthFields puppet={puppet} />
+        </Foldable>
+      )}
     </>
   );
 }

@@ -41,7 +41,7 @@ export function MouthFields({ puppet }: { puppet: Puppet }) {
   return (
     <>
       <Heading>Mouths of {puppet.name}</Heading>
-      {used.length === 0 && <Hint>Say what his mouth is made of: a part with swaps, or what opens it.</Hint>}
+      {used.length === 0 && <Hint>Say what the mouth is made of: a part with swaps, or what opens it.</Hint>}
       <ChoiceField
         label="Made of"
         value=""

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Edit } from "../../api/types";
-import { chosenAmong, ofEach } from "./chosenControls";
+import type { Edit } from "../api/types";
+import { chosenAmong, ofEach } from "./chosenAmong";
 
 const bones = [{ id: "a" }, { id: "b" }, { id: "c" }];
 const removal = ({ id }: { id: string }): Edit => ({ kind: "removeBone", puppetId: "p", boneId: id });

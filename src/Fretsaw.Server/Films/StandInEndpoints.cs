@@ -13,14 +13,20 @@ public sealed record Dragged(Gesture Gesture, Point To);
 public sealed record DraggedQuestion(Gesture Gesture, Point To, Question Question);
 
 /// <summary>
-/// Drags for a page whose own core still starts: what each move would show, and the edit that the last one makes. Nothing is kept
-/// from one to the next.
+/// What the core of a page answers by itself once it has started: what each move of a drag would show and the edit that the last one
+/// makes, the edit that a wish comes to, what an edit changed. Nothing is kept from one to the next.
 /// </summary>
-internal static class DragEndpoints
+internal static class StandInEndpoints
 {
-    public static void MapDrags(this WebApplication app)
+    public static void MapStandIn(this WebApplication app)
     {
-        var drag = app.MapGroup("/api/films/{id}/drag").WithTags("films");
+        var film = app.MapGroup("/api/films/{id}").WithTags("films");
+        film.MapPost("work-out", (string id, Wish wish, OpenFilms open, CancellationToken cancel) =>
+            open.Open(id).NewSession(cancel).Work(wish)).Produces<Edit>();
+
+        film.MapGet("edits/{edit:long}/change", (string id, long edit, OpenFilms open) => open.Open(id).ChangeBy(edit));
+
+        var drag = film.MapGroup("drag");
         drag.MapPost("", (string id, Dragged dragged, OpenFilms open, CancellationToken cancel) =>
             Begun(open.Open(id), dragged.Gesture, dragged.To, cancel).End() is { } edit ? Results.Json(edit) : Results.NoContent()).Produces<Edit>();
 

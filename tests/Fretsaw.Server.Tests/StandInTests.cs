@@ -11,8 +11,8 @@ using Fretsaw.Core.Sessions;
 
 namespace Fretsaw.Server.Tests;
 
-/// <summary>A page whose core still starts drags through the server; held against the core's own session.</summary>
-public sealed class DragTests : IDisposable
+/// <summary>A page whose core still starts drags and edits through the server; held against the core's own session.</summary>
+public sealed class StandInTests : IDisposable
 {
     private static readonly View Horn = new("fog-horn");
     private static readonly Gesture Nod = new(Horn, 40, new Grip(GripKind.Turn, "bone-neck", "bramble"), new Point(700, 300));
@@ -52,6 +52,31 @@ public sealed class DragTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_wish_comes_to_and_what_edits_changed_is_what_the_core_says()
+    {
+        var session = new Session(FilmJson.Read(await server.Http.GetByteArrayAsync("/api/films/demo/film.json"), "demo"));
+        var told = new List<string>();
+        foreach (var frame in new[] { 41, 43, 45 })
+        {
+            var wish = new KeyPose("fog-horn", "bramble", frame);
+            var worked = await (await server.Http.PostAsync("/api/films/demo/work-out", Json(JsonSerializer.Serialize(wish, EngineJson.Default.Wish)))).Content.ReadAsStringAsync();
+            var edit = session.Work(wish);
+            Assert.Equal(JsonSerializer.Serialize(edit, EngineJson.Default.Edit), worked);
+            await server.Edit("demo", worked);
+            told.Add(JsonSerializer.Serialize(session.Apply(edit), EngineJson.Default.FilmChange));
+        }
+
+        // Also of one that others have followed.
+        for (var edit = 1; edit <= told.Count; edit++)
+        {
+            Assert.Equal(told[edit - 1], await server.Http.GetStringAsync($"/api/films/demo/edits/{edit}/change"));
+        }
+
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/films/demo/edits/4/change")).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/films/demo/edits/0/change")).StatusCode);
+    }
+
+    [Fact]
     public async Task A_grip_on_what_is_not_there_is_refused()
     {
         var nobody = Nod with { Grip = new Grip(GripKind.Turn, "bone-neck", "nobody") };
@@ -75,6 +100,8 @@ public sealed class DragTests : IDisposable
             body["question"] = JsonSerializer.SerializeToNode(question, EngineJson.Default.Question);
         }
 
-        return server.Http.PostAsync($"/api/films/demo/drag{path}", new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"));
+        return server.Http.PostAsync($"/api/films/demo/drag{path}", Json(body.ToJsonString()));
     }
+
+    private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");
 }
