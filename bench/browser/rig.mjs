@@ -10,7 +10,7 @@ export async function measureRig(page) {
   });
   // A bone far from the body is turned, and every bone before it and the body give.
   const view = { shot: "shot" };
-  const pulled = { view, frame: 40, grip: { owner: "c", kind: "Turn", thing: "bone-2-3", wholeBody: true }, from: { x: 980, y: 700 } };
+  const pulled = { view, frame: 40, grip: { owner: "c", kind: "Rotate", thing: "bone-2-3", wholeBody: true }, from: { x: 980, y: 700 } };
   const body = await measureDrag(page, pulled);
   const bodyPainted = await measureDrag(page, { ...pulled, paints: true });
   await open(page, "wide.fretsaw");

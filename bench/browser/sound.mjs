@@ -24,7 +24,7 @@ export async function measureSound(page) {
   await page.keyboard.press("3");
   await page.waitForFunction(() => window.fretsaw.state().atHand);
   const choosing = page.waitForEvent("filechooser");
-  await page.getByRole("button", { name: "Bring in a sound" }).click();
+  await page.getByRole("button", { name: "Import a sound" }).click();
   await (await choosing).setFiles(clicks);
   await page.waitForFunction(() => window.fretsaw.state().film.sounds.length === 1);
   await page.evaluate((length) => window.fretsaw.commit({ kind: "changeShot", shotId: window.fretsaw.state().shotId, length }), Watched * 24);
@@ -52,7 +52,7 @@ async function bringIn(page, number) {
   const file = join(files, `ten-minutes-${number}.wav`);
   writeFileSync(file, wav(Rate, 2, 600 * Rate, (n) => Math.round((9000 - number) * Math.sin(n * 0.02) * Math.sin(n * 0.00001))));
   const chooser = page.waitForEvent("filechooser");
-  await page.getByRole("button", { name: "Bring in a sound" }).click();
+  await page.getByRole("button", { name: "Import a sound" }).click();
   const given = await chooser;
   const begun = Date.now();
   await given.setFiles(file);

@@ -40,7 +40,7 @@ const shiftTrack = async () => {
 
 test("a path is made smooth, bent by its handle without a change of timing, and put back", async ({ page }) => {
   await arcing(page, 107);
-  await expect(details(page)).toContainText("Its path from 107 on");
+  await expect(details(page)).toContainText("Path from 107 on");
   await oneEdit(page, () => details(page).getByRole("button", { name: "Smooth", exact: true }).click());
   const smooth = await shiftTrack();
   const ask = () => page.evaluate(() => window.fretsaw.ask({ kind: "arc", view: { shot: "fog-horn" }, frame: 107, owner: "bramble", thing: "reach-free", from: 107, to: 125 }));

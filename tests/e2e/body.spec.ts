@@ -177,14 +177,14 @@ test("a spine's share and whether it gets thinner are set in Rig, and a part's w
   await page.keyboard.press("2");
   await painted(page);
   await list(page).getByRole("button", { name: /^Spine/ }).first().click();
-  const share = details(page).getByLabel("Share in a pull");
+  const share = details(page).getByLabel("Share");
   await share.fill("80");
   await oneEdit(page, () => share.press("Enter"));
-  const thins = details(page).getByLabel("Gets thinner as it grows");
+  const thins = details(page).getByLabel("Gets thinner when longer");
   await expect(thins).not.toBeChecked();
   await oneEdit(page, () => thins.click());
   await list(page).getByRole("button", { name: /^Head/ }).first().click();
-  const heavy = details(page).getByLabel("Heavy for its size");
+  const heavy = details(page).getByLabel("Relative weight");
   await heavy.fill("250");
   await oneEdit(page, () => heavy.press("Enter"));
   const puppet = (await server.film("demo")).puppets.find((one: { name: string }) => one.name === "Bramble");
@@ -208,9 +208,9 @@ test("a part is let go where it is, handed to another puppet, and taken hold of 
   };
   const off = (one: number[], other: number[]) => Math.max(...one.map((at, i) => Math.abs(at - (other[i] ?? 0))));
   const carriedBy = async (name: string, before: string) => {
-    await expect(details(page).getByLabel("Carried by")).toHaveValue(before);
+    await expect(details(page).getByLabel("Attached to")).toHaveValue(before);
     // Chosen from the list: what is typed is lost when the core's answer to the edit before comes late.
-    await details(page).getByLabel("Carried by").click();
+    await details(page).getByLabel("Attached to").click();
     await oneEdit(page, () => page.getByRole("option", { name, exact: true }).click());
   };
   await goTo(44);
@@ -218,26 +218,26 @@ test("a part is let go where it is, handed to another puppet, and taken hold of 
   await goTo(30);
   const before = await place();
   expect(off(carried, before)).toBeGreaterThan(1);
-  await carriedBy("Nothing: let go", "Forearm, lamp side");
+  await carriedBy("Nothing (detached)", "Forearm, lamp side");
   expect(off(await place(), before)).toBeLessThan(0.1);
   await goTo(44);
   const flown = await place();
   expect(off(flown, before)).toBeLessThan(0.1);
-  await carriedBy("Forearm, lamp side", "Nothing: let go");
+  await carriedBy("Forearm, lamp side", "Nothing (detached)");
   expect(off(await place(), flown)).toBeLessThan(0.1);
   await goTo(60);
   const held = await place();
   await carriedBy("Dragonfly: Body", "Forearm, lamp side");
   expect(off(await place(), held)).toBeLessThan(0.1);
-  await details(page).getByLabel("Painted there").selectOption("Behind it");
-  await expect(details(page).getByLabel("Carried by")).toHaveValue("Dragonfly: Body");
+  await details(page).getByLabel("Layer order").selectOption("Behind it");
+  await expect(details(page).getByLabel("Attached to")).toHaveValue("Dragonfly: Body");
   await goTo(90);
   expect(off(await place(), held)).toBeGreaterThan(20);
 
   await page.evaluate(() => window.fretsaw.setState({ frame: 64, chosen: { kind: "bone", owner: "bramble", thing: "bone-free-upper" } }));
   await painted(page);
   const paw = await ring(page, "Paw, free side");
-  await carriedBy("Nothing: let go", "Spine (bone)");
+  await carriedBy("Nothing (detached)", "Spine (bone)");
   await painted(page);
   const loose = await ring(page, "Paw, free side");
   expect(Math.hypot(loose.x - paw.x, loose.y - paw.y)).toBeLessThan(0.1);
@@ -251,7 +251,7 @@ test("a squash keeps the area between keys too, and both sides are turned togeth
   await expect(details(page).getByLabel("Squash, area kept")).toHaveValue("118");
   await page.evaluate(() => window.fretsaw.setState({ frame: 66 }));
   expect(await value(page, "body", "squash")).toBeGreaterThan(100);
-  await expect(details(page).getByLabel("Stretch across")).toHaveValue("100");
+  await expect(details(page).getByLabel("Stretch X")).toHaveValue("100");
   await page.evaluate(() => window.fretsaw.setState({ frame: 64 }));
 
   await page.keyboard.press("p");

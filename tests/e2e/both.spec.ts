@@ -150,7 +150,7 @@ test("whatever is done with one is done with both that are chosen", async ({ pag
   // A chart of what is chosen alone is of both.
   await choose(page, { place: "act", kind: "bone", names: ["Spine", "Neck"] });
   const card = page.getByRole("complementary", { name: "Details" });
-  await card.getByRole("combobox", { name: "Chart of" }).selectOption({ label: "the 2 that are chosen" });
+  await card.getByRole("combobox", { name: "Chart of" }).selectOption({ label: "the 2 selected" });
   const before = await seq(page);
   await card.getByRole("button", { name: "Hold", exact: true }).click();
   await settled(page);

@@ -62,7 +62,7 @@ test("a button of the page is pressed from the finder, and what cannot be done s
   await page.keyboard.press("Control+k");
   await page.getByRole("combobox", { name: "Find a command" }).fill("Group the chosen");
   await expect(page.getByRole("option", { name: /Group the chosen parts/ })).toHaveText(/choose a part/);
-  await page.getByRole("combobox", { name: "Find a command" }).fill("Look from nearer");
+  await page.getByRole("combobox", { name: "Find a command" }).fill("Zoom in");
   const zoom = await page.evaluate(() => window.fretsaw.state().nearness.bench.zoom);
   await page.keyboard.press("Enter");
   expect(await page.evaluate(() => window.fretsaw.state().nearness.bench.zoom)).toBeGreaterThan(zoom);
@@ -81,7 +81,7 @@ test("shortcuts are changed, kept over a reload, and two do not get in each othe
   await dialog.getByRole("button", { name: "Shortcut of Show the snags: none" }).click();
   await page.keyboard.press("Shift+s");
   await expect(dialog.getByRole("button", { name: "Shortcut of Show the snags: Shift+S" })).toBeVisible();
-  await dialog.getByRole("button", { name: "Done" }).click();
+  await dialog.getByRole("button", { name: "Close" }).click();
   await page.reload();
   await painted(page);
   await page.keyboard.press("Shift+s");
@@ -96,9 +96,9 @@ test("parts are grouped, cut out of a drawing, and copied to another puppet, by 
 
   // The mouth that was drawn on the head becomes a part.
   await line(page, "head").click();
-  await page.getByRole("button", { name: "Make a part of some shapes" }).click();
+  await page.getByRole("button", { name: "Make part from shapes" }).click();
   await page.getByRole("button", { name: "Shape 2", exact: true }).click();
-  await page.getByRole("region", { name: "Make a part of some shapes" }).getByLabel("Name").fill("mouth");
+  await page.getByRole("region", { name: "Make part from shapes" }).getByLabel("Name").fill("mouth");
   await page.keyboard.press("Enter");
   await oneEdit(page, () => page.getByRole("button", { name: "Make a part of 1" }).click());
   const [head, mouth] = (await parts()) as { name: string; id: string; ridesOn?: string }[];

@@ -65,7 +65,7 @@ test("a page whose own core has not come yet edits, and follows what another pag
   const told = (which: Page) => which.evaluate(() => [window.fretsaw.state().seq, window.fretsaw.state().undo]);
   const seq = Number((await told(page))[0]);
 
-  await second.getByRole("button", { name: "Key the pose" }).click();
+  await second.getByRole("button", { name: "Key pose" }).click();
   await expect.poll(() => told(second)).toEqual([seq + 1, "Keyed the pose"]);
   await expect.poll(() => told(page)).toEqual([seq + 1, "Keyed the pose"]);
   await page.keyboard.press("Control+z");

@@ -37,7 +37,7 @@ test("a blink of two lids goes on a dial by dragging them", async ({ page }) => 
   // What is tried is one pose, whatever frame is looked at.
   await page.evaluate(() => window.fretsaw.setState({ frame: 40 }));
   await go(page, "Rig");
-  await oneEdit(page, () => page.getByRole("button", { name: "Add a dial" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Add dial" }).click());
   const dial = page.getByRole("slider", { name: "Dial 1" });
   await dial.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowRight");
@@ -46,7 +46,7 @@ test("a blink of two lids goes on a dial by dragging them", async ({ page }) => 
   await drag(page, "left lid", { x: 0, y: 60 });
   await drag(page, "right lid", { x: 0, y: 60 });
   await list(page).getByRole("button", { name: /^Dial 1/ }).click();
-  await oneEdit(page, () => page.getByRole("button", { name: "This is how it looks here" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Set look here" }).click());
   const { parts, dials } = await puppet();
   const moved = (name: string) =>
     dials[0].stations[0].values.filter((one: { thing: string }) => one.thing === parts.find((part: { name: string }) => part.name === name).id);
@@ -67,7 +67,7 @@ test("a blink of two lids goes on a dial by dragging them", async ({ page }) => 
   const dialKeys = tracks.find((track: { address: { thing: string } }) => track.address.thing === dials[0].id).keys;
   expect(dialKeys.map((key: { frame: number; value: number }) => [key.frame, key.value])).toEqual([[40, 0], [42, 100], [43, 100], [46, 0]]);
   await oneEdit(page, () => drag(page, "left lid", { x: 10, y: 30 }));
-  await oneEdit(page, () => page.getByRole("button", { name: "Keep this expression" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Save expression" }).click());
   const kept = (await server.film(id)).kept[0];
   expect(kept.kind).toBe("Expression");
   expect(kept.tracks.map((track: { address: { thing: string; property: string } }) => track.address)).toEqual([

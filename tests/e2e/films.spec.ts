@@ -18,21 +18,21 @@ test("films are made under names of their own, renamed, copied, taken away and b
     await page.getByLabel("Name", { exact: true }).fill("Otter");
     await page.keyboard.press("Enter");
   });
-  await oneEdit(page, () => page.getByLabel("Frames a second").fill("12").then(() => page.keyboard.press("Enter")));
+  await oneEdit(page, () => page.getByLabel("Frame rate").fill("12").then(() => page.keyboard.press("Enter")));
   await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter.*1 shot · 8 s/]);
 
-  await page.getByRole("button", { name: "Copy Evening Rounds" }).click();
+  await page.getByRole("button", { name: "Duplicate Evening Rounds" }).click();
   await expect(films(page)).toHaveText([/Evening Rounds/, /New film/, /Otter/, /Evening Rounds, copy.*3 shots · 15 s/]);
-  await page.getByRole("button", { name: "Take New film away" }).click();
+  await page.getByRole("button", { name: "Delete New film" }).click();
   await expect(films(page)).toHaveCount(3);
   await page.getByRole("button", { name: "Undo" }).last().click();
   await expect(films(page)).toHaveCount(4);
 
   // The one that is open can go too; another opens, and the first comes back from below.
-  await page.getByRole("button", { name: "Take Otter away" }).click();
-  await expect(page.getByRole("list", { name: "Films taken away" })).toHaveText(/Otter/);
+  await page.getByRole("button", { name: "Delete Otter" }).click();
+  await expect(page.getByRole("list", { name: "Deleted films" })).toHaveText(/Otter/);
   await page.waitForFunction(() => window.fretsaw.state().film.name !== "Otter");
-  await page.getByRole("button", { name: "Bring Otter back" }).click();
+  await page.getByRole("button", { name: "Restore Otter" }).click();
   await page.getByRole("button", { name: "Open Otter" }).click();
   await page.waitForFunction(() => window.fretsaw.state().film.name === "Otter" && !window.fretsaw.state().filmsOpen);
 });
@@ -41,7 +41,7 @@ test("shots are copied with their keys, put in order and taken out, each undone"
   await open(page, server, "demo");
   const order = async () => (await server.film("demo")).shots.map((shot: { name: string }) => shot.name);
   await page.keyboard.press("Shift+g");
-  await oneEdit(page, () => page.getByRole("button", { name: "Copy the shot Good evening" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Duplicate the shot Good evening" }).click());
   await expect(shots(page)).toHaveText([/Rounds/, /Fog horn/, /Good evening/, /Good evening, copy/]);
   expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening", "Good evening, copy"]);
   const [, , own, copy] = (await server.film("demo")).shots;
@@ -73,7 +73,7 @@ test("shots are copied with their keys, put in order and taken out, each undone"
   await expect(page.getByText(new RegExp(`over droppable area ${ids[2]}`)).first()).toBeAttached();
   await oneEdit(page, () => page.mouse.up());
   expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening, copy", "Good evening"]);
-  await oneEdit(page, () => page.getByRole("button", { name: "Take the shot Good evening, copy out" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Delete the shot Good evening, copy" }).click());
   expect(await order()).toEqual(["Rounds", "Fog horn", "Good evening"]);
   await oneEdit(page, () => page.getByRole("button", { name: "Undo", exact: true }).click());
   expect(await order()).toContain("Good evening, copy");

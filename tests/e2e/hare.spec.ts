@@ -61,7 +61,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await go(page, "Rig");
   await line(page, "mouth").click();
   const chooser = page.waitForEvent("filechooser");
-  await card(page).getByRole("button", { name: "Bring swaps in" }).click();
+  await card(page).getByRole("button", { name: "Import swaps" }).click();
   await oneEdit(page, async () => (await chooser).setFiles([svg("wide.svg", wide)]));
   const { swaps, pivot } = await part("mouth");
   expect(swaps).toHaveLength(1);
@@ -72,7 +72,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   // A head turn: the far ear passes behind the head, and the near one stays before it.
   await line(page, "head").click();
   for (const feature of ["ear one", "ear two", "mouth"]) await line(page, feature).click({ modifiers: ["Control"] });
-  await oneEdit(page, () => page.getByRole("button", { name: "Make a head turn" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Make head turn" }).click());
   const stations: Json[] = (await puppet()).dials[0].stations;
   const behind = (across: number) =>
     stations.find((one) => one.across === across && one.down === 0).values.filter((value: Json) => value.property === "lies").map((value: Json) => named.get(value.thing));
@@ -88,7 +88,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await oneEdit(page, async () => {
     for (const [x, y] of [[305, 480], [350, 466], [395, 452]] as const) await page.mouse.click(on(x, y).x, on(x, y).y);
   });
-  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByRole("button", { name: "Select", exact: true }).click();
   await line(page, "tail").click();
   expect((await part("tail")).bend.bones).toHaveLength(2);
   await card(page).getByRole("button", { name: "Paint more" }).click();
@@ -98,14 +98,14 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await expect(page.getByTestId("brush-ring")).toBeVisible();
   await oneEdit(page, () => pull(page, spot, { x: 12, y: 0 }));
   expect((await part("tail")).bend.strokes.length).toBeGreaterThan(0);
-  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByRole("button", { name: "Select", exact: true }).click();
 
   // Both legs' pivots are two things that are chosen: what can be done to one is done to both, and taken back as one.
   const bones = (await puppet()).bones;
   const bone = (name: string) => list(page).getByRole("button", { name: new RegExp(`^${name}`) });
   await bone(bones[0].name).click();
   await bone(bones[1].name).click({ modifiers: ["Shift"] });
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Remove 2 bones" }).click());
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Delete 2 bones" }).click());
   expect((await puppet()).bones).toHaveLength(0);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   expect((await puppet()).bones).toHaveLength(2);
@@ -124,7 +124,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await page.keyboard.press("Escape");
   await card(page).locator('input[type="file"]').setInputFiles(svg("hare at rest.svg", rest));
   await expect(card(page).getByText("9 parts found by their names")).toBeVisible();
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Redraw", exact: true }).click());
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Update", exact: true }).click());
   expect(await drawn()).toEqual(before);
   expect(await rig()).toBe(rigged);
 });
@@ -135,7 +135,7 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   await go(page, "Rig");
   await line(page, "head").click();
   for (const feature of ["ear one", "ear two"]) await line(page, feature).click({ modifiers: ["Control"] });
-  await oneEdit(page, () => page.getByRole("button", { name: "Make a head turn" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Make head turn" }).click());
   await go(page, "Act");
   await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
   const at = (frame: number) => page.evaluate((to) => window.fretsaw.setState({ frame: to }), frame);
@@ -159,8 +159,8 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   await oneEdit(page, () => page.keyboard.press("ArrowRight"));
 
   // It goes on and on; a bead that comes again is pressed and is a key, and nothing has moved.
-  await unfold(page, "How it goes on");
-  await oneEdit(page, () => card(page).getByRole("combobox", { name: "After its last key" }).selectOption("Again"));
+  await unfold(page, "Loops and limits");
+  await oneEdit(page, () => card(page).getByRole("combobox", { name: "After last key" }).selectOption("Again"));
   const across = (frame: number) =>
     page.evaluate(async (to) => {
       const { shotId, castId, film } = window.fretsaw.state();
@@ -191,20 +191,20 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   const body = (label: string) => card(page).getByLabel(`${label}, px`);
   for (const [frame, x, y] of [[1, 0, 0], [13, 100, -120], [25, 200, 0]] as const) {
     await at(frame);
-    await body("Shift across").fill(String(x));
+    await body("Shift X").fill(String(x));
     await oneEdit(page, () => page.keyboard.press("Enter"));
-    await body("Shift down").fill(String(y));
+    await body("Shift Y").fill(String(y));
     await oneEdit(page, () => page.keyboard.press("Enter"));
   }
   await at(5);
-  await oneEdit(page, () => card(page).getByRole("checkbox", { name: "Across and down apart" }).click());
+  await oneEdit(page, () => card(page).getByRole("checkbox", { name: "X and Y apart" }).click());
   const shift = async (axis: string) => (await tracks()).find((track) => track.address.thing === "body" && track.address.property === axis);
   expect((await shift("shiftX")).keys.map((key: Json) => [key.frame, key.value])).toEqual([[1, 0], [13, 100], [25, 200]]);
-  await card(page).getByRole("combobox", { name: "Chart of" }).selectOption({ label: "its place across" });
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Even", exact: true }).click());
+  await card(page).getByRole("combobox", { name: "Chart of" }).selectOption({ label: "its place X" });
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Linear", exact: true }).click());
   expect((await shift("shiftX")).keys[0].gap.ease).toEqual({ kind: "slow", startPercent: 0, stopPercent: 0 });
   expect((await shift("shiftY")).keys[0].gap ?? null).toBeNull();
-  await oneEdit(page, () => card(page).getByRole("checkbox", { name: "Across and down apart" }).click());
+  await oneEdit(page, () => card(page).getByRole("checkbox", { name: "X and Y apart" }).click());
   expect((await shift("shift")).keys).toHaveLength(3);
 });
 
@@ -234,7 +234,7 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
   await go(page, "Rig");
   await line(page, "mouth").click();
   const chooser = page.waitForEvent("filechooser");
-  await card(page).getByRole("button", { name: "Bring swaps in" }).click();
+  await card(page).getByRole("button", { name: "Import swaps" }).click();
   await oneEdit(page, async () => (await chooser).setFiles([svg("wide.svg", wide)]));
   await line(page, "head").click();
   const head = await middle(page, '[data-handle="pivot head"]');
@@ -248,7 +248,7 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
     await oneEdit(page, async () => {
       for (const y of [490, 570, 650]) await page.mouse.click(on(x, y).x, on(x, y).y);
     });
-  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByRole("button", { name: "Select", exact: true }).click();
   const feet: string[] = (await puppet()).reaches.map((reach: Json) => reach.id);
   expect(feet).toHaveLength(2);
 
@@ -258,10 +258,10 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
   await unfold(page, "Mouths");
   await oneEdit(page, () => card(page).getByRole("combobox", { name: "Made of" }).selectOption({ label: "mouth" }));
   expect((await puppet()).mouths.shapes.map(({ mouth, values }: Json) => [mouth, values[0].choice])).toEqual([["Shut", ""], ["Open", (await part("mouth")).swaps[0].id]]);
-  await list(page).getByLabel("A line to be spoken").fill("My map.");
-  await list(page).getByRole("button", { name: "Speak it here" }).click();
+  await list(page).getByLabel("Spoken line").fill("My map.");
+  await list(page).getByRole("button", { name: "Speak at playhead" }).click();
   await expect(card(page).getByRole("heading", { name: /^My map/ })).toBeVisible();
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Cues by its sounds" }).click());
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Fill from speech" }).click());
   const said: Json[] = (await shot()).cues;
   const dragged = said.findIndex(({ frame }, i) => i > 0 && frame - said[i - 1].frame > 1);
   const edge = await middle(page, `[data-cue="${said[dragged].frame}"] [data-edge]`);
@@ -275,7 +275,7 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
   await at(24);
   await line(page, "carrot").click();
   const held = await where(carrotId, 24);
-  await oneEdit(page, () => card(page).getByLabel("Carried by").selectOption({ label: "Nothing: let go" }));
+  await oneEdit(page, () => card(page).getByLabel("Attached to").selectOption({ label: "Nothing (detached)" }));
   await at(36);
   await oneEdit(page, async () => pull(page, await middle(page, '[data-handle="pivot carrot"]'), { x: -120, y: -90 }));
   await painted(page);
@@ -298,18 +298,18 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
     await card(page).getByLabel(`${label}, px`).fill(String(value));
     await oneEdit(page, () => page.keyboard.press("Enter"));
   };
-  await shift(40, "Shift down", 30);
+  await shift(40, "Shift Y", 30);
   await page.keyboard.press("Escape");
   await oneEdit(page, () => page.keyboard.press("Enter"));
-  await shift(52, "Shift across", 40);
+  await shift(52, "Shift X", 40);
   const foot = list(page).getByRole("button", { name: /^leg one, end/ });
   await at(40);
   await foot.click();
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Planted: lift it here" }).click());
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Planted: lift here" }).click());
   await at(52);
   await oneEdit(page, async () => pull(page, await middle(page, '[data-handle="reach leg one, end"]'), { x: 40, y: 0 }));
-  await oneEdit(page, () => card(page).getByRole("button", { name: "Plant it here" }).click());
-  await shift(64, "Shift across", 80);
+  await oneEdit(page, () => card(page).getByRole("button", { name: "Plant here" }).click());
+  await shift(64, "Shift X", 80);
   await painted(page);
   const going = (bone: string, frames: number[]) => Promise.all(frames.map((frame) => where(bone, frame)));
   for (const at of await going(ends[1], [1, 20, 40, 46, 52, 58, 64])) expect(apart(at, stood[1])).toBeLessThan(0.05);

@@ -7,7 +7,7 @@ test.afterAll(() => server.end());
 
 const details = (page: Page) => page.getByRole("complementary", { name: "Details" });
 const list = (page: Page) => page.getByRole("complementary", { name: "List" });
-const strip = (page: Page) => page.getByRole("region", { name: "Strip" });
+const strip = (page: Page) => page.getByRole("region", { name: "Timeline" });
 const shot = async () => (await server.film("demo")).shots[1];
 
 async function acting(page: Page) {
@@ -55,7 +55,7 @@ test("in the graph a key is dragged to another value and another frame, and an e
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   expect(await spine()).toEqual(before);
 
-  const ease = strip(page).getByRole("button", { name: "Slow start after frame 1: 100 %" });
+  const ease = strip(page).getByRole("button", { name: "Ease start after frame 1: 100 %" });
   await ease.focus();
   await oneEdit(page, () => page.keyboard.press("ArrowLeft"));
   expect((await spine()).find(({ frame }) => frame === 1)?.gap?.ease.startPercent).toBeLessThan(99);
@@ -83,8 +83,8 @@ test("a chart is dragged by its slopes and its ticks, goes past the pose by an a
   const { ticks } = await page.evaluate((gap) => window.fretsaw.ask({ kind: "chart", gap, frames: 240 }), await gap());
   expect(Math.max(...ticks)).toBeCloseTo(1.15, 3);
 
-  await unfold(page, "Kept charts");
-  const name = details(page).getByRole("textbox", { name: "Keep as" });
+  await unfold(page, "Saved charts");
+  const name = details(page).getByRole("textbox", { name: "Save as" });
   await name.fill("Snap");
   await oneEdit(page, () => name.press("Enter"));
   expect((await server.film("demo")).charts).toMatchObject([{ name: "Snap" }]);
@@ -96,7 +96,7 @@ test("a chart is dragged by its slopes and its ticks, goes past the pose by an a
   const drawn = (await gap()).ease;
   expect(drawn).toMatchObject({ kind: "drawn" });
   expect(drawn.points).toHaveLength(23);
-  await oneEdit(page, () => details(page).getByRole("combobox", { name: "Kept chart" }).selectOption("Snap"));
+  await oneEdit(page, () => details(page).getByRole("combobox", { name: "Saved chart" }).selectOption("Snap"));
   expect(await gap()).toEqual(snap);
 });
 
@@ -106,14 +106,14 @@ test("a chart is chosen for one thing alone, and a thing is drawn on twos", asyn
   await goTo(page, 45);
   const card = (of: { cards: { owner: string; frame: number }[] }) => of.cards.find(({ owner, frame }) => owner === "bramble" && frame === 40);
   const before = card(await shot());
-  await details(page).getByRole("combobox", { name: "Chart of" }).selectOption("Neck alone");
-  await oneEdit(page, () => details(page).getByRole("button", { name: "Even", exact: true }).click());
+  await details(page).getByRole("combobox", { name: "Chart of" }).selectOption("Neck only");
+  await oneEdit(page, () => details(page).getByRole("button", { name: "Linear", exact: true }).click());
   const now = await shot();
   const own = now.tracks.filter((track: { keys: { frame: number; gap?: unknown }[]; address: { owner: string } }) => track.address.owner === "bramble" && track.keys.some((key) => key.frame === 40 && key.gap));
   expect(own.map((track: { address: { thing: string } }) => track.address.thing)).toContain("bone-neck");
   expect(card(now)).toEqual(before);
 
-  await unfold(page, "Frames drawn");
+  await unfold(page, "Frame steps");
   await oneEdit(page, () => details(page).getByRole("combobox", { name: "Neck", exact: true }).selectOption("twos"));
   expect((await shot()).steps).toEqual([{ owner: "bramble", thing: "bone-neck", every: 2 }]);
 });
@@ -123,7 +123,7 @@ test("a numbered sequence is brought in to work by, shown while its key is held,
   await goTo(page, 2);
   const svg = (colour: string) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="192" height="108"><rect width="192" height="108" fill="${colour}"/></svg>`);
   const chooser = page.waitForEvent("filechooser");
-  await page.getByRole("button", { name: "Bring in a reference" }).click();
+  await page.getByRole("button", { name: "Import reference" }).click();
   await oneEdit(page, async () =>
     (await chooser).setFiles([
       { name: "beat 10.svg", mimeType: "image/svg+xml", buffer: svg("#0000ff") },
@@ -150,14 +150,14 @@ test("a numbered sequence is brought in to work by, shown while its key is held,
   expect(await colourAt(page, 0.5, 0.5)).not.toEqual([0, 255, 0]);
 
   await list(page).getByRole("button", { name: "beat 2 pictures" }).click();
-  await oneEdit(page, () => details(page).getByRole("button", { name: "Take it away" }).click());
+  await oneEdit(page, () => details(page).getByRole("button", { name: "Delete" }).click());
   expect((await shot()).references).toEqual([]);
 });
 
 test("a version is kept aside, flipped to and back, and gone back to", async ({ page }) => {
   await acting(page);
   await page.getByRole("button", { name: "Version: now" }).click();
-  const name = page.getByRole("region", { name: "Versions" }).getByRole("textbox", { name: "Keep this one as" });
+  const name = page.getByRole("region", { name: "Versions" }).getByRole("textbox", { name: "Save version as" });
   await name.fill("Calm");
   await oneEdit(page, () => name.press("Enter"));
   await page.keyboard.press("Escape");
@@ -177,7 +177,7 @@ test("a version is kept aside, flipped to and back, and gone back to", async ({ 
   expect(await colours(page)).toEqual(bent);
 
   await page.getByRole("button", { name: "Version: now" }).click();
-  await oneEdit(page, () => page.getByRole("button", { name: "Go back to it" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Restore" }).click());
   expect((await shot()).tracks).toEqual(before);
 });
 
@@ -199,7 +199,7 @@ test("cards are chosen with Ctrl and exchanged, what follows goes along, and a p
     return track.keys.map(({ frame, value }: { frame: number; value: number }) => [frame, value]);
   };
   expect((await turns()).slice(0, 2)).toEqual([[1, 3], [40, -2]]);
-  await oneEdit(page, () => details(page).getByRole("button", { name: "Exchange poses" }).click());
+  await oneEdit(page, () => details(page).getByRole("button", { name: "Swap poses" }).click());
   expect((await turns()).slice(0, 2)).toEqual([[1, -2], [40, 3]]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 
@@ -224,8 +224,8 @@ test("cards are chosen with Ctrl and exchanged, what follows goes along, and a p
   await oneEdit(page, () => page.keyboard.press("Shift+]"));
   expect((await shot()).range).toEqual({ from: 30, to: 50 });
   await page.keyboard.press("6");
-  await expect(details(page).getByLabel("From frame")).toHaveValue("30");
-  await expect(details(page).getByLabel("To frame")).toHaveValue("50");
+  await expect(details(page).getByLabel("First frame")).toHaveValue("30");
+  await expect(details(page).getByLabel("Last frame")).toHaveValue("50");
   await page.keyboard.press("3");
   await page.keyboard.press("Space");
   const seen = await page.evaluate(async () => {
@@ -245,11 +245,11 @@ test("cards are chosen with Ctrl and exchanged, what follows goes along, and a p
 test("the values of a thing have rows of their own, and only what is chosen is listed", async ({ page }) => {
   await acting(page);
   await strip(page).getByRole("button", { name: "Values of Head turn" }).click();
-  await expect(strip(page).getByRole("button", { name: "Choose all keys of Across", exact: true })).toBeVisible();
+  await expect(strip(page).getByRole("button", { name: "Select all keys of Across", exact: true })).toBeVisible();
   await list(page).getByRole("button", { name: "Neck bone" }).click();
   await page.keyboard.press("Shift+T");
-  await expect(strip(page).getByRole("button", { name: "Choose all keys of Neck" })).toBeVisible();
-  await expect(strip(page).getByRole("button", { name: "Choose all keys of Spine" })).toHaveCount(0);
+  await expect(strip(page).getByRole("button", { name: "Select all keys of Neck" })).toBeVisible();
+  await expect(strip(page).getByRole("button", { name: "Select all keys of Spine" })).toHaveCount(0);
   await page.keyboard.press("Shift+T");
-  await expect(strip(page).getByRole("button", { name: "Choose all keys of Spine" })).toBeVisible();
+  await expect(strip(page).getByRole("button", { name: "Select all keys of Spine" })).toBeVisible();
 });

@@ -16,14 +16,14 @@ test("a pose and an action are kept, put on, placed, dragged, repeated and turne
   await expect(card.getByRole("textbox", { name: "Name", exact: true })).toHaveValue("Pose 1");
   await card.getByRole("textbox", { name: "Name", exact: true }).fill("Waves");
   await oneEdit(page, () => page.keyboard.press("Enter"));
-  await expect(page.getByRole("list", { name: "Kept poses and actions" }).getByRole("button", { name: /Waves/ })).toBeVisible();
+  await expect(page.getByRole("list", { name: "Poses and actions" }).getByRole("button", { name: /Waves/ })).toBeVisible();
 
   // Half of it, on top of what is there at another frame.
   await page.evaluate(() => window.fretsaw.setState({ frame: 70 }));
   await painted(page);
   const before = await server.film("demo");
   await card.getByRole("spinbutton", { name: "Strength" }).fill("50");
-  await card.getByRole("checkbox", { name: "On top of what is there" }).check();
+  await card.getByRole("checkbox", { name: "Add to what is there" }).check();
   await oneEdit(page, () => card.getByRole("button", { name: "Put on at 70" }).click());
   const film = await server.film("demo");
   const pose = film.kept.find((one: { name: string }) => one.name === "Waves");
@@ -40,7 +40,7 @@ test("a pose and an action are kept, put on, placed, dragged, repeated and turne
   await page.keyboard.press("j");
   await expect(card.getByRole("textbox", { name: "Name", exact: true })).toHaveValue("Action 1");
   await card.getByRole("spinbutton", { name: "Strength" }).fill("100");
-  await card.getByRole("checkbox", { name: "On top of what is there" }).uncheck();
+  await card.getByRole("checkbox", { name: "Add to what is there" }).uncheck();
   await card.getByRole("heading", { name: /Kept action/ }).click();
   await page.keyboard.press("Shift+o");
   const block = page.getByRole("group", { name: "Placed actions" }).getByRole("button");
@@ -105,7 +105,7 @@ test("a face: a blink, an expression by its amount, and a pad that turns the hea
     [76, 0],
   ]);
 
-  await oneEdit(page, () => card.getByRole("button", { name: "Keep this expression" }).click());
+  await oneEdit(page, () => card.getByRole("button", { name: "Save expression" }).click());
   await page.getByRole("list", { name: "Expressions of Bramble" }).getByRole("button", { name: /^Expression 1/ }).click();
   const amount = card.getByLabel("Amount, %");
   await expect(amount).toHaveValue("0");
@@ -114,7 +114,7 @@ test("a face: a blink, an expression by its amount, and a pad that turns the hea
   expect((await keysOf("Expression 1", "amount")).map(({ value }) => value)).toContain(40);
 
   await unfold(page, "Face pad");
-  await card.getByLabel("A pad moves").selectOption({ label: "Head turn" });
+  await card.getByLabel("Add to pad").selectOption({ label: "Head turn" });
   const pad = card.getByRole("slider", { name: "Face of Bramble" });
   const box = await pad.boundingBox();
   if (!box) throw new Error("The pad is not to be seen.");

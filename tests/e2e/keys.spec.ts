@@ -5,9 +5,9 @@ const server = new Server();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.end());
 
-const strip = (page: Page) => page.getByRole("region", { name: "Strip" });
+const strip = (page: Page) => page.getByRole("region", { name: "Timeline" });
 const bead = (page: Page, row: string, frame: number) => strip(page).getByRole("button", { name: `${row}, key at frame ${frame}`, exact: true });
-const card = (page: Page) => page.getByRole("region", { name: "Chosen keys" });
+const card = (page: Page) => page.getByRole("region", { name: "Selected keys" });
 
 /** Frames of one thing's keys, as the film on the server has them. */
 async function frames(page: Page, thing: string): Promise<number[]> {
@@ -92,7 +92,7 @@ test("from the keyboard: all keys of a frame, moved, repeated, cut and pasted, t
 
 test("a row by its name is reversed, typed to another length and scattered with another", async ({ page }) => {
   const before = await acting(page);
-  await strip(page).getByRole("button", { name: "Choose all keys of Whole body" }).click();
+  await strip(page).getByRole("button", { name: "Select all keys of Whole body" }).click();
   await expect(card(page)).toContainText(`${before.length} keys chosen`);
   await oneEdit(page, () => card(page).getByRole("button", { name: "Reverse" }).click());
   const [first, last] = [before[0]!, before.at(-1)!];
@@ -108,7 +108,7 @@ test("a row by its name is reversed, typed to another length and scattered with 
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
   const head: string = film.puppets[0].dials.find((dial: { name: string }) => dial.name === "Head turn").id;
   const was = [shorter, await frames(page, head)];
-  await strip(page).getByRole("button", { name: "Choose all keys of Head turn" }).click({ modifiers: ["Shift"] });
+  await strip(page).getByRole("button", { name: "Select all keys of Head turn" }).click({ modifiers: ["Shift"] });
   await oneEdit(page, () => card(page).getByRole("button", { name: "Scatter" }).click());
   const now = [await frames(page, "body"), await frames(page, head)];
   const offsets = now.map((row, i) => [...new Set(row.map((frame, k) => frame - was[i]![k]!))]);
@@ -153,9 +153,9 @@ test("frames come in at the saw blade and the shot is stretched with its keys", 
   await page.getByRole("button", { name: /^Shot 2/ }).click();
   await oneEdit(page, () => page.getByRole("button", { name: "Insert", exact: true }).click());
   expect(await frames(page, "body")).toEqual(before.map((frame) => (frame >= 50 ? frame + 12 : frame)));
-  await oneEdit(page, () => page.getByRole("button", { name: "Take out", exact: true }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Delete", exact: true }).click());
   expect(await frames(page, "body")).toEqual(before);
-  await page.getByRole("checkbox", { name: "Stretch all its keys with it" }).check();
+  await page.getByRole("checkbox", { name: "Stretch keys too" }).check();
   const length = page.getByRole("textbox", { name: "Length, fr.", exact: true });
   await length.fill("383");
   await oneEdit(page, () => length.press("Enter"));
@@ -175,7 +175,7 @@ test("cards are chosen from here to there, and a chart goes to all gaps between 
   await expect(page.getByRole("heading", { name: /^2 chosen gaps/ })).toBeVisible();
   const gaps = async () => (await cards()).map((one) => JSON.stringify(one.gap));
   const before = await gaps();
-  await oneEdit(page, () => page.getByRole("group", { name: "Chart" }).getByRole("button", { name: "Even", exact: true }).click());
+  await oneEdit(page, () => page.getByRole("group", { name: "Chart" }).getByRole("button", { name: "Linear", exact: true }).click());
   const after = await gaps();
   expect(after[0]).toBe(after[1]);
   expect(after[0]).not.toBe(before[0]);

@@ -109,7 +109,7 @@ test("a window of its own shows the picture alone and follows", async ({ page })
   await open(page, server);
   await painted(page);
   await page.getByRole("button", { name: /^Look/ }).click();
-  const [other] = await Promise.all([page.waitForEvent("popup"), page.getByRole("menuitem", { name: "The picture in a window of its own" }).click()]);
+  const [other] = await Promise.all([page.waitForEvent("popup"), page.getByRole("menuitem", { name: "Picture in own window" }).click()]);
   const pixels = () =>
     other.evaluate(() => {
       const canvas = document.querySelector("canvas");

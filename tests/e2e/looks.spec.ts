@@ -17,7 +17,7 @@ test.afterAll(() => server.end());
 const go = (page: Page, place: string) => page.getByRole("navigation").getByRole("button", { name: place }).click();
 const list = (page: Page) => page.getByRole("complementary", { name: "List" });
 const line = (page: Page, name: string) => list(page).getByRole("button", { name, exact: true }).first();
-const strip = (page: Page) => page.getByRole("radiogroup", { name: "What mouth shut shows" });
+const strip = (page: Page) => page.getByRole("radiogroup", { name: "Drawing of mouth shut" });
 
 async function faced(page: Page) {
   const id = await filmOf(page, server, "face.svg", face, 6);
@@ -35,7 +35,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await oneEdit(page, () => page.getByRole("button", { name: "Blend with 1 as forms" }).click());
 
   // The dial is turned, the look is set while trying, and the dial has stayed where it was.
-  await oneEdit(page, () => page.getByRole("button", { name: "Add a dial" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Add dial" }).click());
   const dial = page.getByRole("slider", { name: "Dial 1" });
   await dial.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowRight");
@@ -51,7 +51,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
   await expect(amount).toHaveAttribute("aria-valuenow", "50");
   await list(page).getByRole("button", { name: /^Dial 1/ }).click();
-  await oneEdit(page, () => page.getByRole("button", { name: "This is how it looks here" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Set look here" }).click());
   const rigged = await puppet();
   const head = rigged.parts.find((one: { name: string }) => one.name === "head");
   const mouth = rigged.parts.find((one: { name: string }) => one.name === "mouth shut");
@@ -63,11 +63,11 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
 
   // At 0 the puppet is at rest, and stays so.
   await line(page, "mouth shut").click();
-  await page.getByRole("button", { name: "Choose", exact: true }).click();
+  await page.getByRole("button", { name: "Select", exact: true }).click();
   await page.getByRole("button", { name: /^Try it/ }).click();
   await strip(page).getByRole("radio", { name: "mouth open" }).click();
   await list(page).getByRole("button", { name: /^Dial 1/ }).click();
-  await page.getByRole("button", { name: "This is how it looks here" }).click();
+  await page.getByRole("button", { name: "Set look here" }).click();
   await expect(page.getByText(/turn it to where this look belongs/)).toBeVisible();
   expect((await puppet()).dials[0].stations).toHaveLength(1);
 
@@ -105,7 +105,7 @@ test("parts are chosen in ranges and all at once, copied, and taken away with wh
   expect(await names()).toEqual(["head", "long head", "mouth shut", "mouth open", "feather"]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await line(page, "hat").click();
-  await oneEdit(page, () => page.getByRole("button", { name: "Take away with 1 rider" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Delete with 1 rider" }).click());
   expect(await names()).toEqual(["head", "long head", "mouth shut", "mouth open"]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 

@@ -14,14 +14,14 @@ test("two paws are paired by hand, and a pose is pasted left for right", async (
   await page.waitForFunction(() => window.fretsaw.state().atHand);
   await page.getByRole("searchbox", { name: "Find a row of keys by name" }).fill("paw");
   await bead(page, "Paw, lamp side", 64).click();
-  await unfold(page, "How it goes on");
-  const other = page.getByRole("combobox", { name: "Mirrored with" });
+  await unfold(page, "Loops and limits");
+  const other = page.getByRole("combobox", { name: "Opposite" });
   await other.scrollIntoViewIfNeeded();
   await oneEdit(page, () => other.selectOption("Paw, free side"));
   await expect(other.locator("option:checked")).toHaveText("Paw, free side");
 
   await bead(page, "Paw, free side", 64).click({ modifiers: ["Shift"] });
-  await expect(page.getByRole("region", { name: "Chosen keys" })).toContainText("2 keys chosen at 64");
+  await expect(page.getByRole("region", { name: "Selected keys" })).toContainText("2 keys selected at 64");
   await page.keyboard.press("Control+c");
   await page.evaluate(() => window.fretsaw.setState({ frame: 180 }));
   await oneEdit(page, () => page.keyboard.press("Control+Shift+v"));

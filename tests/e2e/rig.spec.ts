@@ -32,7 +32,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await expect(page.getByRole("list", { name: "Parts, front to back" }).getByRole("listitem")).toHaveCount(2);
   await line(page, "mouth shut").click();
   await line(page, "mouth open").click({ modifiers: ["Control"] });
-  await oneEdit(page, () => page.getByRole("button", { name: "Tuck away" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Hide in lists" }).click());
   await expect(page.getByText(/2 tucked away/)).toBeVisible();
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await page.getByLabel("Find a part by name or label").fill("");
@@ -47,7 +47,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   // A head turn from depths, tried on the bench: the eye goes right, nothing is keyed and the film does not change.
   await line(page, "head").click();
   await line(page, "eye").click({ modifiers: ["Control"] });
-  await oneEdit(page, () => page.getByRole("button", { name: "Make a head turn" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Make head turn" }).click());
   expect((await puppet()).dials[0].stations).toHaveLength(9);
   const before = JSON.stringify(await server.film(id));
   const eyeAt = () =>
@@ -68,7 +68,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // A knead: one drag is one edit, and undo takes it back.
   await line(page, "head").click();
-  await page.getByRole("button", { name: "Knead anew" }).click();
+  await page.getByRole("button", { name: "New knead" }).click();
   await painted(page);
   const box = await page.getByTestId("overlay").boundingBox();
   const middle = { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) * 0.6 };
@@ -101,7 +101,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   // The mouth that was gathered into a swap is found there, and does not come again as a part.
   await expect(page.getByText(/4 parts found by their names/)).toBeVisible();
   await expect(page.getByText(/^New:/)).toHaveCount(0);
-  await oneEdit(page, () => page.getByRole("button", { name: "Redraw", exact: true }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Update", exact: true }).click());
   const after = await server.film(id);
   expect(after.puppets[0].parts.map((one: { id: string }) => one.id).slice(0, ids.length)).toEqual(ids);
   expect(after.puppets[0].dials).toHaveLength(1);
@@ -110,12 +110,12 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // A second eye, a chosen step to the right, in another colour.
   await line(page, "eye").click();
-  await page.getByLabel("Copies lie off across").fill("70");
-  await page.getByLabel("Copies lie off down").fill("0");
+  await page.getByLabel("Offset of copies, X").fill("70");
+  await page.getByLabel("Offset of copies, Y").fill("0");
   await oneEdit(page, () => page.getByRole("button", { name: "Duplicate" }).click());
   await line(page, "eye, copy").click();
-  await page.getByRole("group", { name: "Colour to exchange" }).getByRole("button", { name: "#e76f51" }).click();
-  await page.getByLabel("Becomes").fill("#2a9d8f");
+  await page.getByRole("group", { name: "Colour to replace" }).getByRole("button", { name: "#e76f51" }).click();
+  await page.getByLabel("New colour").fill("#2a9d8f");
   await oneEdit(page, () => page.getByRole("button", { name: "Recolour" }).click());
   const paired = await server.film(id);
   const [left, right] = ["eye", "eye, copy"].map((name) => paired.puppets[0].parts.find((one: { name: string }) => one.name === name));
@@ -126,7 +126,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await drop(page, "face.svg", face("#264653"));
   await expect(page.getByText(/parts found by their names/)).toBeVisible();
   expect((await server.film(id)).puppets).toHaveLength(1);
-  await oneEdit(page, () => page.getByRole("button", { name: "It is another puppet" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Import as new puppet" }).click());
   expect((await server.film(id)).puppets).toHaveLength(2);
   await kept(page, 1);
 });

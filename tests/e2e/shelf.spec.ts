@@ -10,7 +10,7 @@ test("a puppet goes on the shelf, another film takes it, and a change in one is 
   await open(mine, server);
   await mine.keyboard.press("1");
   await painted(mine);
-  await oneEdit(mine, () => mine.getByRole("button", { name: "Put it on the shelf" }).click());
+  await oneEdit(mine, () => mine.getByRole("button", { name: "Put on shelf" }).click());
   await expect(mine.getByText("In Evening Rounds")).toBeVisible();
 
   await open(theirs, server);

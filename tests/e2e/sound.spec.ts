@@ -26,7 +26,7 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
   const list = page.getByRole("complementary", { name: "List" });
   await page.evaluate(() => window.fretsaw.setState({ frame: 20 }));
   const chooser = page.waitForEvent("filechooser");
-  await list.getByRole("button", { name: "Bring in a sound" }).click();
+  await list.getByRole("button", { name: "Import a sound" }).click();
   await (await chooser).setFiles({ name: "Swell.wav", mimeType: "audio/wav", buffer: tone() });
   const block = page.getByRole("button", { name: /^Swell/ }).and(page.locator("[data-sound]"));
   await expect(block).toHaveAttribute("aria-label", "Swell, frames 20 to 67");
@@ -56,10 +56,10 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
 
   // A line is spoken and gets its first cues; a letter chooses another mouth and goes on.
   await page.evaluate(() => window.fretsaw.setState({ frame: 100, castId: "bramble" }));
-  await list.getByLabel("A line to be spoken").fill("My boat.");
-  await list.getByRole("button", { name: "Speak it here" }).click();
+  await list.getByLabel("Spoken line").fill("My boat.");
+  await list.getByRole("button", { name: "Speak at playhead" }).click();
   await expect(card.getByRole("heading", { name: /^My boat/ })).toBeVisible();
-  await oneEdit(page, () => card.getByRole("button", { name: "Cues by its sounds" }).click());
+  await oneEdit(page, () => card.getByRole("button", { name: "Fill from speech" }).click());
   const said = shotOf(await server.film("demo")).cues;
   expect(said[0].mouth).toBe("Shut");
   expect(said.map(({ mouth }: { mouth: string }) => mouth)).toContain("Tongue");
@@ -101,7 +101,7 @@ test("a drag and a face device are performed while the shot runs, and kept with 
   await oneEdit(page, () => page.evaluate(() => window.fretsaw.commit({ kind: "changeShot", shotId: "fog-horn", range: { from: 1, to: 58 } })));
   await unfold(page, "Live take");
   await page.keyboard.press("Shift+Space");
-  await expect(card.getByRole("button", { name: "Armed: a drag is performed" })).toBeVisible();
+  await expect(card.getByRole("button", { name: "Armed: drag to record" })).toBeVisible();
   const paw = page.locator('[data-handle="reach Paw, free side"]').first();
   const at = await paw.boundingBox();
   if (!at) throw new Error("The paw is not to be seen.");
@@ -128,12 +128,12 @@ test("a drag and a face device are performed while the shot runs, and kept with 
 
   // The device: linked by names, performed, and its dial is keyed.
   await card.getByRole("button", { name: /^Face device/ }).click();
-  await oneEdit(page, () => card.getByRole("button", { name: "Link by names" }).click());
+  await oneEdit(page, () => card.getByRole("button", { name: "Link by name" }).click());
   await card.getByRole("combobox", { name: "Readings" }).selectOption("live");
   await expect(card.getByRole("img", { name: "Readings of the face device" })).toBeVisible();
   const kept = await edits(page);
   await page.evaluate(() => window.fretsaw.setState({ frame: 30 }));
-  await card.getByRole("button", { name: "Perform a take" }).click();
+  await card.getByRole("button", { name: "Record a take" }).click();
   await expect.poll(() => edits(page), { timeout: 30_000 }).not.toBe(kept);
   await card.getByRole("combobox", { name: "Readings" }).selectOption("none");
   const dials = shotOf(await server.film("demo")).tracks.filter(({ address }: { address: { thing: string } }) => address.thing === "dial-head");

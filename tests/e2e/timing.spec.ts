@@ -38,11 +38,11 @@ test("poses are flipped through held, and the real timing comes back unharmed", 
   expect(between).not.toBe(before);
   expect(before).not.toBe(after);
   await page.keyboard.press("Shift+b");
-  await expect(page.getByRole("button", { name: "Show: held poses" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Timing: held poses" })).toBeVisible();
   expect(await at(89)).toBe(before);
   expect(await at(90)).toBe(after);
   await page.keyboard.press("Shift+b");
-  await expect(page.getByRole("button", { name: "Show: real timing" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Timing: real timing" })).toBeVisible();
   expect(await at(88)).toBe(between);
   expect(JSON.stringify(await server.film("demo"))).toBe(film);
 });
@@ -74,17 +74,17 @@ test("a chart is drawn by its points, staggered, copied to another gap, and put 
   const stagger = details(page).getByRole("combobox", { name: "Stagger" });
   await oneEdit(page, () => stagger.selectOption("two frames on, one back"));
   expect((await gapAt(page, 40)).stagger).toMatchObject({ pattern: [2, -1] });
-  const steps = details(page).getByRole("textbox", { name: "Steps on and back" });
+  const steps = details(page).getByRole("textbox", { name: "Frames on, back" });
   await steps.fill("3 −1 −1");
   await oneEdit(page, () => steps.press("Enter"));
   expect((await gapAt(page, 40)).stagger).toMatchObject({ pattern: [3, -1, -1] });
-  await expect(page.getByRole("region", { name: "Strip" }).locator("[data-zigzag]")).toHaveCount(1);
-  await details(page).getByRole("button", { name: "Copy this chart" }).click();
+  await expect(page.getByRole("region", { name: "Timeline" }).locator("[data-zigzag]")).toHaveCount(1);
+  await details(page).getByRole("button", { name: "Copy chart" }).click();
   await goTo(page, 10);
   await expect(details(page)).toContainText("From 1 to 40");
-  await press(page, "Put it here");
+  await press(page, "Paste chart");
   expect(await gapAt(page, 1)).toEqual(await gapAt(page, 40));
-  await press(page, "As at first");
+  await press(page, "Reset chart");
   expect((await gapAt(page, 1)).ease).toEqual({ kind: "slow", startPercent: 100, stopPercent: 100 });
 });
 

@@ -82,8 +82,8 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await oneEdit(page, () => page.getByRole("button", { name: "Forward" }).click());
   const pivot = await middle(page, '[data-handle="pivot Noggin"]');
   await oneEdit(page, () => drag(page, pivot, { x: pivot.x, y: pivot.y + 60 }));
-  await oneEdit(page, () => page.getByLabel("Rides on").selectOption({ label: "body" }));
-  await oneEdit(page, () => page.getByLabel("Or carried by").selectOption({ label: "Nothing: let go" }));
+  await oneEdit(page, () => page.getByLabel("Attached to").selectOption({ label: "body" }));
+  await oneEdit(page, () => page.getByLabel("Can attach to").selectOption({ label: "Nothing (detached)" }));
   let puppet = (await server.film(id)).puppets[0];
   const head = puppet.parts.find((part: { name: string }) => part.name === "Noggin");
   expect(puppet.parts.map((part: { name: string }) => part.name)).toEqual(["body", "upper", "Noggin", "lower"]);
@@ -91,7 +91,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   expect(head.pivot.y).toBeGreaterThan(180);
 
   // Put it back in place for the sums below.
-  await setNumber(page, "Pivot down", "150");
+  await setNumber(page, "Pivot Y", "150");
 
   // Rig: two bones in a row, what rides on them, a reach; two pins on the head and its mesh.
   await go(page, "Rig");
@@ -105,14 +105,14 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(page.locator('[data-handle="bone upper bone"]')).toHaveCount(1);
   await painted(page);
   await oneEdit(page, () => drag(page, at(355, 255), at(355, 340)));
-  const chooseTool = page.getByRole("button", { name: "Choose", exact: true });
+  const chooseTool = page.getByRole("button", { name: "Select", exact: true });
   await chooseTool.click();
   // Each has taken the part that it was drawn on; one is let go, and rides again by hand.
   await pick(page, "upper bone");
-  await oneEdit(page, () => page.getByRole("button", { name: "Let go" }).click());
-  await oneEdit(page, () => page.getByLabel("Let ride").selectOption({ label: "upper" }));
+  await oneEdit(page, () => page.getByRole("button", { name: "Detach" }).click());
+  await oneEdit(page, () => page.getByLabel("Attach a part").selectOption({ label: "upper" }));
   await pick(page, "lower bone");
-  await oneEdit(page, () => page.getByRole("button", { name: "Make a reach" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Make IK chain" }).click());
   await pick(page, "Noggin");
   await page.getByRole("button", { name: "Drop a pin" }).click();
   for (const [x, y] of [[200, 195], [200, 105]] as const) await oneEdit(page, () => page.mouse.click(at(x, y).x, at(x, y).y));
@@ -121,11 +121,11 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
     await page.keyboard.type("Crown");
     await page.keyboard.press("Enter");
   });
-  await expect(page.getByText("Art covered")).toBeVisible();
+  await expect(page.getByText("Drawing covered")).toBeVisible();
   await expect(page.getByText("100.0 %")).toBeVisible();
 
   // Try it: the goal leads the bones, and nothing is kept.
-  await page.getByRole("button", { name: "Try it (nothing is keyed)" }).click();
+  await page.getByRole("button", { name: "Try it (no keys)" }).click();
   const before = await edits(page);
   const goal = await middle(page, '[data-handle="reach lower bone reach"]');
   await drag(page, goal, { x: goal.x - 60, y: goal.y - 60 });
@@ -141,17 +141,17 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await go(page, "Act");
   await oneEdit(page, () => page.getByRole("button", { name: /Put Robot on the stage/ }).first().click());
   await painted(page);
-  await oneEdit(page, () => page.getByRole("button", { name: "Key the pose" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Key pose" }).click());
   await goToFrame(page, 25);
   await painted(page);
   const hand = await middle(page, '[data-handle="reach lower bone reach"]');
   await oneEdit(page, () => drag(page, hand, { x: hand.x - 40, y: hand.y - 90 }));
   const pin = await middle(page, '[data-handle="pin Crown"]');
   await oneEdit(page, () => drag(page, pin, { x: pin.x + 40, y: pin.y }));
-  await oneEdit(page, () => page.getByRole("button", { name: "Key the pose" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Key pose" }).click());
   await expect(page.locator("[data-card]")).toHaveCount(2);
   await goToFrame(page, 13);
-  await oneEdit(page, () => page.getByRole("button", { name: "Slow start", exact: true }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Ease in", exact: true }).click());
   await expect(page.locator('[data-gap="Slow start"] [data-ticks="25"]')).toHaveCount(1);
   await pick(page, "Crown");
   await oneEdit(page, () => page.getByRole("button", { name: "Hold here", exact: true }).click());
@@ -166,7 +166,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
 
   // The head is let go: up to the frame before it goes with what carried it, and stays so until somebody says otherwise.
   await pick(page, "Noggin");
-  await oneEdit(page, () => page.getByLabel("Carried by").selectOption({ label: "Nothing: let go" }));
+  await oneEdit(page, () => page.getByLabel("Attached to").selectOption({ label: "Nothing (detached)" }));
   shot = (await server.film(id)).shots[0];
   const rides = shot.tracks.find(({ address }: Track) => address.property === "ridesOn");
   // Card 1 says nothing of it: before frame 12 it rides where it did.
@@ -185,19 +185,19 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   // Camera: two marks, a focus pull between two focus marks, a shake, a drag in the elevation.
   await go(page, "Camera");
   await goToFrame(page, 1);
-  await oneEdit(page, () => page.getByRole("button", { name: "Set a mark" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Set mark" }).click());
   await oneEdit(page, () => page.getByLabel("Focus on").selectOption({ index: 1 }));
   await goToFrame(page, 20);
   await setNumber(page, "Truck", "0.3");
   await setNumber(page, "Lens", "65");
-  await oneEdit(page, () => page.getByRole("button", { name: "Set a mark" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Set mark" }).click());
   await oneEdit(page, () => page.getByLabel("Focus on").selectOption({ index: 2 }));
   const focus = await middle(page, '[data-handle="focus"]');
   await oneEdit(page, () => drag(page, focus, { x: focus.x - 30, y: focus.y }));
   const line = await middle(page, '[data-stander="Wall"]');
   await oneEdit(page, () => drag(page, line, { x: line.x - 20, y: line.y }));
   await goToFrame(page, 5);
-  await oneEdit(page, () => page.getByRole("button", { name: "Add a shake here" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Add shake here" }).click());
   shot = (await server.film(id)).shots[0];
   const keys = (property: string) => tracks().find(({ address }) => address.owner === "camera" && address.property === property)?.keys ?? [];
   expect(keys("place").map((key) => [key.frame, key.at.x])).toEqual([[1, 0], [20, 0.3]]);
@@ -220,15 +220,15 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   // Finish: a print, with progress, fetched; another cancelled.
   await go(page, "Finish");
   await page.getByLabel("Size").selectOption({ index: 2 });
-  await page.getByLabel("To frame").fill("24");
-  await page.getByRole("button", { name: "Print", exact: true }).click();
+  await page.getByLabel("Last frame").fill("24");
+  await page.getByRole("button", { name: "Render", exact: true }).click();
   await expect(page.locator('[data-print="done"]')).toHaveCount(1, { timeout: 90_000 });
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Fetch the file" }).click();
+  await page.getByRole("link", { name: "Save file" }).click();
   expect((await download).suggestedFilename()).toBe("New film - Shot 1.mp4");
   await page.getByLabel("Size").selectOption({ index: 0 });
   await page.getByLabel("As").selectOption("webm");
-  await page.getByRole("button", { name: "Print", exact: true }).click();
+  await page.getByRole("button", { name: "Render", exact: true }).click();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.locator('[data-print="cancelled"]')).toHaveCount(1);
 

@@ -23,6 +23,7 @@ import { TopBar } from "./shell/TopBar";
 import { openFilm } from "./state/film";
 import { lastFilm } from "./state/remember";
 import { type Place, type Side, set, useStore } from "./state/store";
+import { words } from "./words/shell";
 import "./testSeam";
 
 const benches: Record<Place, () => Bench> = {
@@ -41,7 +42,7 @@ export async function openFirst(): Promise<void> {
   const films = await api.films();
   const wanted = [named, lastFilm(), "demo"].map((id) => films.find((film) => film.id === id));
   const chosen = wanted.find((film) => film !== undefined) ?? films[0];
-  await openFilm(chosen?.id ?? (await api.newFilm("New film")).id);
+  await openFilm(chosen?.id ?? (await api.newFilm(words.newFilm)).id);
 }
 
 export function App() {
@@ -92,7 +93,9 @@ function BenchView({ place }: { place: Place }) {
             maxSize="420px"
             groupResizeBehavior="preserve-pixel-size"
           >
-            <Column label="List">{furnished && bench.list}</Column>
+            <Column area="list" label={words.list}>
+              {furnished && bench.list}
+            </Column>
           </Panel>
           <Split />
         </>
@@ -110,7 +113,7 @@ function BenchView({ place }: { place: Place }) {
             maxSize="420px"
             groupResizeBehavior="preserve-pixel-size"
           >
-            <Column label="Details" about={about}>
+            <Column area="details" label={words.details} about={about}>
               {furnished && bench.card}
             </Column>
           </Panel>
@@ -142,7 +145,13 @@ function openLineMenu(event: React.MouseEvent): void {
 }
 
 /** @param about what the column tells of: told of another thing, it begins at its top. */
-function Column({ label, about, children }: { label: string; about?: string | undefined; children: React.ReactNode }) {
+function Column(props: {
+  area: "list" | "details";
+  label: string;
+  about?: string | undefined;
+  children: React.ReactNode;
+}) {
+  const { area, label, about, children } = props;
   const column = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another thing brings it back
   useEffect(() => void column.current?.scrollTo(0, 0), [about]);
@@ -150,6 +159,7 @@ function Column({ label, about, children }: { label: string; about?: string | un
     <Box
       ref={column}
       component="aside"
+      data-area={area}
       aria-label={label}
       tabIndex={0}
       onContextMenu={openLineMenu}

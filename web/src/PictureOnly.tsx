@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { useEffect, useRef } from "react";
+import { words } from "./words/shell";
 
 /** The picture alone, as the window shows it that opened this one. */
 export function PictureOnly() {
@@ -21,10 +22,10 @@ export function PictureOnly() {
   }, []);
   return (
     <Box sx={{ position: "fixed", inset: 0, bgcolor: "#000000" }}>
-      <canvas ref={canvas} aria-label="The picture" style={{ width: "100%", height: "100%", display: "block" }} />
+      <canvas ref={canvas} aria-label={words.picture} style={{ width: "100%", height: "100%", display: "block" }} />
       {window.opener === null && (
         <Box sx={{ position: "absolute", inset: 0, display: "grid", placeItems: "center", color: "#FFFFFF" }}>
-          This window follows the one it was opened from: choose Look, then The picture in a window of its own.
+          {words.ownWindowHint}
         </Box>
       )}
     </Box>

@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import type { Look } from "../engine/look";
+import { words } from "../words/film";
 import type { paths } from "./schema.generated";
 import type { Dragged, Question, Snag, SpokenLine, View, Wish } from "./types";
 
@@ -21,7 +22,7 @@ async function answer<T>(request: Promise<{ data?: T; error?: unknown; response:
   try {
     result = await request;
   } catch {
-    throw new Problem(0, "The server does not answer. Start it again; what it acknowledged is kept.");
+    throw new Problem(0, words.serverSilent);
   }
   if (result.data === undefined && !result.response.ok) {
     const problem = result.error as { detail?: string; title?: string } | undefined;
@@ -171,11 +172,11 @@ async function textOf(path: string, failed: string): Promise<{ text: string; seq
 export const openingText = (id: string, shot: string | null) =>
   textOf(
     `/api/films/${encodeURIComponent(id)}/opening${shot === null ? "" : `?shot=${encodeURIComponent(shot)}`}`,
-    "The film could not be fetched.",
+    words.filmNotLoaded,
   );
 
 export const shotText = (id: string, shot: string) =>
-  textOf(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}`, "The shot could not be fetched.");
+  textOf(`/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}`, words.shotNotLoaded);
 
 /** Snags of a shot, told one by one as they are found. */
 export async function watchSnags(
@@ -187,7 +188,7 @@ export async function watchSnags(
 ): Promise<Snag[]> {
   const path = `/api/films/${encodeURIComponent(id)}/shots/${encodeURIComponent(shot)}/snags?blocking=${blocking}&inStep=${inStep}`;
   const response = await fetch(path, { signal });
-  if (!response.ok || !response.body) throw new Problem(response.status, "The snags could not be looked for.");
+  if (!response.ok || !response.body) throw new Problem(response.status, words.snagsNotSearched);
   const found: Snag[] = [];
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   for (let rest = ""; ; ) {
@@ -221,6 +222,6 @@ export async function drawList(
           headers: { "Content-Type": "application/json" },
           body: JSON.stringify(dragged),
         });
-  if (!response.ok) throw new Problem(response.status, "The picture could not be fetched.");
+  if (!response.ok) throw new Problem(response.status, words.pictureNotLoaded);
   return new Uint8Array(await response.arrayBuffer());
 }

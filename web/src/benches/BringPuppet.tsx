@@ -3,6 +3,7 @@ import { FileButton } from "../fields/FileButton";
 import { report } from "../shell/ArtNews";
 import { onServer, reading } from "../state/film";
 import { get, set } from "../state/store";
+import { words } from "../words/places";
 
 /** What layered art is read. */
 export const artFiles = ".svg,.ora,.zip,.png,image/svg+xml,image/openraster,image/png";
@@ -32,7 +33,7 @@ export async function bringAnother(file: File): Promise<void> {
 export function BringPuppet({ variant = "outlined" }: { variant?: "outlined" | "contained" }) {
   return (
     <FileButton accept={artFiles} variant={variant} onFile={(file) => void bringPuppet(file)}>
-      Bring in a drawing
+      {words.importDrawing}
     </FileButton>
   );
 }

@@ -9,12 +9,15 @@ import { NumberField } from "../fields/NumberField";
 import { Setting } from "../fields/Setting";
 import { useStore } from "../state/store";
 import { beadsOf, choiceHere, countOf, spanOf } from "../strip/beads";
+import { counts } from "../words/count";
+import { words } from "../words/places";
+import { units } from "../words/units";
 
 /** Properties that go out together by one name. */
 const kinds = [
-  { name: "place", properties: ["shift", "shiftX", "shiftY", "place", "x", "y", "truck", "boom", "dolly"] },
-  { name: "turn", properties: ["turn", "pan", "tilt", "roll"] },
-  { name: "size", properties: ["stretchX", "stretchY", "squash", "size", "length"] },
+  { name: words.position, properties: ["shift", "shiftX", "shiftY", "place", "x", "y", "truck", "boom", "dolly"] },
+  { name: words.rotation, properties: ["turn", "pan", "tilt", "roll"] },
+  { name: words.scale, properties: ["stretchX", "stretchY", "squash", "size", "length"] },
 ];
 
 const frames = { unit: "fr.", decimals: 0, step: 1 };
@@ -34,12 +37,12 @@ export function ChosenKeys() {
   const properties = new Set(chosen.flatMap((row) => row.addresses.map((address) => address.property)));
   const edit = (to: Retiming): Edit => ({ kind: "retimeKeys", shotId: choice.shot, chosen, to });
   return (
-    <Box component="section" aria-label="Chosen keys" sx={{ mb: 2 }}>
+    <Box component="section" aria-label={words.selectedKeys} sx={{ mb: 2 }}>
       <Heading>
-        {count === 1 ? "1 key" : `${count} keys`} chosen{first === last ? ` at ${first}` : ` from ${first} to ${last}`}
+        {words.keysSelected(counts.keys(count), first === last ? words.atFrame(first) : words.fromTo(first, last))}
       </Heading>
       <NumberField
-        label="First key at"
+        label={words.firstKeyAt}
         {...frames}
         min={1}
         max={100000}
@@ -48,7 +51,7 @@ export function ChosenKeys() {
       />
       {first !== last && (
         <NumberField
-          label="First to last"
+          label={words.firstToLast}
           {...frames}
           min={1}
           max={100000}
@@ -59,44 +62,44 @@ export function ChosenKeys() {
         />
       )}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        {first !== last && <CommandButton command="keys-reversed">Reverse</CommandButton>}
-        {first !== last && <CommandButton command="keys-evenly">Space evenly</CommandButton>}
-        {first !== last && <CommandButton command="keys-exchanged">Exchange poses</CommandButton>}
-        <CommandButton command="keys-held">Hold here</CommandButton>
-        <CommandButton command="choose-no-keys">Choose none</CommandButton>
+        {first !== last && <CommandButton command="keys-reversed">{words.reverse}</CommandButton>}
+        {first !== last && <CommandButton command="keys-evenly">{words.spaceEvenly}</CommandButton>}
+        {first !== last && <CommandButton command="keys-exchanged">{words.swapPoses}</CommandButton>}
+        <CommandButton command="keys-held">{words.holdHere}</CommandButton>
+        <CommandButton command="choose-no-keys">{words.selectNone}</CommandButton>
       </Box>
       {chosen.length > 1 && (
-        <Setting label="Scatter up to" unit="fr." value={most} min={1} max={1000} onSet={setMost}>
+        <Setting label={words.scatterByUpTo} unit={units.frames} value={most} min={1} max={1000} onSet={setMost}>
           <Button
             onClick={() => {
               setSeed(seed + 1);
               retime({ kind: "scatter", seed, most });
             }}
           >
-            Scatter
+            {words.scatter}
           </Button>
         </Setting>
       )}
       {chosen.length > 1 && (
         <Setting
-          label="Each row later by"
-          says="From row to row downwards, so that what hangs on follows what leads; below 0 it goes before"
-          unit="fr."
+          label={words.delayPerRow}
+          says={words.delayTip}
+          unit={units.frames}
           value={later}
           min={-1000}
           max={1000}
           onSet={setLater}
         >
-          <Button onClick={() => retime({ kind: "delay", by: later })}>Delay</Button>
+          <Button onClick={() => retime({ kind: "delay", by: later })}>{words.delay}</Button>
         </Setting>
       )}
-      <Setting label="Copies" unit="×" value={copies} min={1} max={1000} onSet={setCopies}>
-        <Button onClick={() => repeat(copies, apart)}>Repeat</Button>
+      <Setting label={words.copies} unit="×" value={copies} min={1} max={1000} onSet={setCopies}>
+        <Button onClick={() => repeat(copies, apart)}>{words.repeat}</Button>
       </Setting>
       <Setting
-        label="A copy every"
-        says="0: each begins where the last one ended"
-        unit="fr."
+        label={words.copyEvery}
+        says={words.copyEveryTip}
+        unit={units.frames}
         value={apart}
         min={0}
         max={100000}
@@ -104,7 +107,7 @@ export function ChosenKeys() {
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Button color="error" variant="outlined" onClick={() => takeOut()}>
-          Take {count === 1 ? "it" : "them"} out
+          {words.deleteThem(count === 1 ? words.it : words.them)}
         </Button>
         {kinds
           .filter(
@@ -114,7 +117,7 @@ export function ChosenKeys() {
           )
           .map((kind) => (
             <Button key={kind.name} color="error" variant="outlined" onClick={() => takeOut(kind.properties)}>
-              Only {kind.name}
+              {words.onlyKind(kind.name)}
             </Button>
           ))}
       </Box>

@@ -8,6 +8,7 @@ import { SliderField } from "../fields/SliderField";
 import { commit, tell } from "../state/film";
 import { touch, touchPreview } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { words } from "../words/places";
 import { keyed } from "./eachChosen";
 
 /** Where values are looked at, and what becomes of one that is given there. */
@@ -41,7 +42,7 @@ export function LookFields({ part, giving }: { part: Part; giving: Giving }) {
   if (!hasLook(part)) return null;
   return (
     <>
-      <Heading>How it looks</Heading>
+      <Heading>{words.drawing}</Heading>
       {part.swaps.length > 0 && <SwapStrip part={part} giving={giving} />}
       {[...part.forms, ...part.kneads].map((one) => (
         <Amount key={one.id} thing={one.id} name={one.name} giving={giving} />
@@ -89,7 +90,7 @@ function SwapStrip({ part, giving }: { part: Part; giving: Giving }) {
   return (
     <Box
       role="radiogroup"
-      aria-label={`What ${part.name} shows`}
+      aria-label={words.drawingOfPart(part.name)}
       sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", py: 0.5 }}
     >
       {line.choices.map(({ id, title }) => {

@@ -11,6 +11,7 @@ import { entry } from "../fields/row";
 import { useInView } from "../fields/useInView";
 import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
+import { words } from "../words/parts";
 import { choosePart } from "./choosePart";
 import { LineFace, lineLook } from "./LineFace";
 import { carrierOf, inPaintingOrder, switchListOrder, underCarriers, useListOrder } from "./listOrder";
@@ -45,13 +46,13 @@ export function PartList({
         component="input"
         type="search"
         value={filter}
-        placeholder="Find by name or label"
-        aria-label="Find a part by name or label"
+        placeholder={words.findByName}
+        aria-label={words.findPart}
         onChange={(event: React.ChangeEvent<HTMLInputElement>) => set({ filter: event.target.value })}
         onKeyDown={(event: React.KeyboardEvent) => event.stopPropagation()}
         sx={{ ...entry, width: "100%", boxSizing: "border-box", mb: 0.5 }}
       />
-      <Box sx={{ display: "flex", gap: 0.25, mb: 0.5 }} role="radiogroup" aria-label="Order of the list">
+      <Box sx={{ display: "flex", gap: 0.25, mb: 0.5 }} role="radiogroup" aria-label={words.orderOfList}>
         {[false, true].map((carriers) => (
           <Button
             key={String(carriers)}
@@ -60,14 +61,14 @@ export function PartList({
             onClick={() => byCarriers !== carriers && switchListOrder()}
             sx={{ px: 0.75, fontSize: 12, bgcolor: byCarriers === carriers ? inks.petrolWash : "transparent" }}
           >
-            {carriers ? "By carriers" : "As painted"}
+            {carriers ? words.byAttachment : words.inLayerOrder}
           </Button>
         ))}
       </Box>
       <Reorderable ids={order} disabled={!reorders || byCarriers} onMove={move}>
         <Box
           component="ul"
-          aria-label={byCarriers ? "Parts, each under what carries it" : "Parts, front to back"}
+          aria-label={byCarriers ? words.attachmentTree : words.partsFrontToBack}
           sx={{ listStyle: "none", m: 0, p: 0 }}
         >
           {front.map(({ part, depth, carries }) => (
@@ -76,7 +77,7 @@ export function PartList({
               part={part}
               order={order}
               depth={Math.min(5, depth)}
-              note={part.tuckedAway ? "tucked" : part.locked ? "locked" : note(part)}
+              note={part.tuckedAway ? words.notListed : part.locked ? words.locked : note(part)}
               folds={!carries ? "none" : folded.includes(part.id) ? "folded" : "open"}
             />
           ))}
@@ -84,7 +85,7 @@ export function PartList({
       </Reorderable>
       {tucked > 0 && (
         <Button onClick={() => set({ showTucked: !showTucked })}>
-          {tucked} tucked away · {showTucked ? "leave them out" : "show them"}
+          {words.hiddenInLists(tucked, showTucked ? words.leaveOut : words.showThem)}
         </Button>
       )}
     </>
@@ -143,11 +144,11 @@ function PartLine({
         }
         sx={{ flex: 1, minWidth: 0, ...lineLook(inks, chosen, depth * 1.1, part.hidden) }}
       >
-        <LineFace ink={labelInk(inks, part.label)} name={part.name} note={part.hidden ? "hidden" : note} />
+        <LineFace ink={labelInk(inks, part.label)} name={part.name} note={part.hidden ? words.hidden : note} />
       </ButtonBase>
       {folds !== "none" && (
         <ButtonBase
-          aria-label={`${folds === "open" ? "Fold" : "Unfold"} what rides on ${part.name}`}
+          aria-label={words.unfoldPart(folds === "open" ? words.fold : words.unfold, part.name)}
           aria-expanded={folds === "open"}
           onClick={() => fold(part.id)}
           sx={{ width: 18, height: 22, fontSize: 11, color: "text.secondary" }}

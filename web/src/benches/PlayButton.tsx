@@ -7,10 +7,11 @@ import { CommandButton } from "../commands/CommandButton";
 import { CheckField } from "../fields/CheckField";
 import { ChoiceField } from "../fields/ChoiceField";
 import { type Quality, type Speed, set, useStore } from "../state/store";
+import { words } from "../words/places";
 
 const sizes: Record<Quality, string> = { 1: "full", 0.5: "half", 0.25: "quarter" };
-const speeds: Record<Speed, string> = { 1: "as timed", 0.5: "half as fast", 0.25: "a quarter as fast" };
-const speedSaid: Record<Speed, string> = { 1: "", 0.5: " · ½ speed", 0.25: " · ¼ speed" };
+const speeds: Record<Speed, string> = { 1: words.normalSpeed, 0.5: words.halfSpeed, 0.25: words.quarterSpeed };
+const speedSaid: Record<Speed, string> = { 1: "", 0.5: words.atHalfSpeed, 0.25: words.atQuarterSpeed };
 
 /** Play, with the rate that is really reached, and how it plays. */
 export function PlayButton() {
@@ -24,30 +25,31 @@ export function PlayButton() {
   return (
     <>
       <CommandButton command="play" variant="contained" sx={{ width: 52 }}>
-        {playing ? "Stop" : "Play"}
+        {playing ? words.stop : words.play}
       </CommandButton>
-      <Tooltip title="How it is played: how finely, how fast, and whether it begins again">
+      <Tooltip title={words.playbackTip}>
         <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-          Size: {sizes[quality]}
-          {speedSaid[speed]}
-          {once ? " · once" : ""}
+          {words.qualityLine(sizes[quality], speedSaid[speed], once ? words.playedOnce : "")}
         </Button>
       </Tooltip>
       <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
         <Box sx={{ p: 1.5, width: 250 }}>
           <ChoiceField
-            label="Painted in"
+            label={words.quality}
             value={String(quality)}
-            choices={([1, 0.5, 0.25] as const).map((one) => ({ value: String(one), title: `${sizes[one]} size` }))}
+            choices={([1, 0.5, 0.25] as const).map((one) => ({
+              value: String(one),
+              title: words.percentOf(sizes[one]),
+            }))}
             onChoose={(size) => set({ quality: Number(size) as Quality })}
           />
           <ChoiceField
-            label="Played"
+            label={words.speed}
             value={String(speed)}
             choices={([1, 0.5, 0.25] as const).map((one) => ({ value: String(one), title: speeds[one] }))}
             onChoose={(fast) => set({ speed: Number(fast) as Speed })}
           />
-          <CheckField label="Once, and not round and round" value={once} onChange={(next) => set({ once: next })} />
+          <CheckField label={words.playOnce} value={once} onChange={(next) => set({ once: next })} />
         </Box>
       </Popover>
       {playing && reached !== null && (
@@ -58,7 +60,7 @@ export function PlayButton() {
           sx={{ ...bar, pointerEvents: "none" }}
           role="status"
         >
-          {reached.toFixed(1)} of {rate * speed} a second
+          {words.reached(reached.toFixed(1), rate * speed)}
         </Button>
       )}
     </>

@@ -1,5 +1,6 @@
 import { ChoiceField } from "../fields/ChoiceField";
 import { set, useStore } from "../state/store";
+import { words } from "../words/places";
 
 /** Which puppet lies on the bench. */
 export function PuppetMenu() {
@@ -8,7 +9,7 @@ export function PuppetMenu() {
   if (!puppets || puppets.length < 2) return null;
   return (
     <ChoiceField
-      label="Puppet"
+      label={words.puppet}
       value={puppetId ?? ""}
       choices={puppets.map((puppet) => ({ value: puppet.id, title: puppet.name }))}
       onChoose={(id) => set({ puppetId: id, chosen: null, also: [] })}

@@ -2,6 +2,7 @@ import Button from "@mui/material/Button";
 import { wish } from "../state/film";
 import { castsOf, newId, puppetIdOf, useShot } from "../state/select";
 import { set, useStore } from "../state/store";
+import { words } from "../words/scenery";
 
 /** Buttons for the puppets that are not on this shot's stage. */
 export function PutOnStage() {
@@ -20,7 +21,7 @@ export function PutOnStage() {
         set({ castId: id });
       }}
     >
-      Put {puppet.name} on the stage
+      {words.placePuppetOnStage(puppet.name)}
     </Button>
   ));
 }

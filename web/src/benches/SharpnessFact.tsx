@@ -2,6 +2,7 @@ import { Fact } from "../fields/Fact";
 import { puppetIdOf, useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
+import { words } from "../words/scenery";
 
 /** How far raster art can still be pushed in at the frame of the shot where it is largest. Vector art says nothing. */
 export function SharpnessFact({ thing, drawing }: { thing: string; drawing: string | null | undefined }) {
@@ -16,8 +17,8 @@ export function SharpnessFact({ thing, drawing }: { thing: string; drawing: stri
   const fine = sharp.largest <= 1;
   return (
     <Fact
-      title={`Sharpest use, frame ${sharp.frame}`}
-      value={fine ? `can grow to ${sharp.canGrowPercent.toFixed(0)} %` : `magnified ${sharp.largest.toFixed(2)}×`}
+      title={words.largestAt(sharp.frame)}
+      value={fine ? words.canGrowTo(sharp.canGrowPercent.toFixed(0)) : words.magnified(sharp.largest.toFixed(2))}
       good={fine}
     />
   );

@@ -6,15 +6,16 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../api/client";
 import type { Puppet, ShelfLine } from "../api/types";
-import { count } from "../fields/count";
 import { Heading, Hint } from "../fields/Heading";
 import { SureButton } from "../fields/SureButton";
 import { commit, onServer, tell } from "../state/film";
 import { newId } from "../state/select";
 import { get, set, useStore } from "../state/store";
+import { counts } from "../words/count";
+import { words } from "../words/places";
 
 const key = ["shelf"];
-const inFilms = (films: string[]) => (films.length === 0 ? "In no film now" : `In ${films.join(", ")}`);
+const inFilms = (films: string[]) => (films.length === 0 ? words.unused : words.inFilms(films.join(", ")));
 
 /** Takes the puppet out of the film; undo brings it back with all that it acts. */
 export function RemovePuppet({ puppet }: { puppet: Puppet }) {
@@ -29,7 +30,7 @@ export function RemovePuppet({ puppet }: { puppet: Puppet }) {
   };
   return (
     <Button color="error" variant="outlined" sx={{ mt: 1, whiteSpace: "normal" }} onClick={() => void remove()}>
-      Remove the puppet{stages.length > 0 ? `, and from ${count(stages.length, "shot")}` : ""}
+      {words.deletePuppet(stages.length > 0 ? words.andFrom(counts.shots(stages.length)) : "")}
     </Button>
   );
 }
@@ -46,19 +47,19 @@ export function ShelfCard({ puppet }: { puppet: Puppet }) {
   const change = (to: string) => void commit({ kind: "changePuppet", puppetId: puppet.id, shelf: to });
   return (
     <>
-      <Heading>Shelf</Heading>
+      <Heading>{words.shelf}</Heading>
       {puppet.shelf == null ? (
         <>
-          <Hint>On the shelf it can be used in other films, and what you change on it reaches them all.</Hint>
+          <Hint>{words.putOnShelfHint}</Hint>
           <Button variant="outlined" onClick={() => change(newId("shelf"))}>
-            Put it on the shelf
+            {words.putOnShelf}
           </Button>
         </>
       ) : (
         <>
-          <Hint>{line ? inFilms(line.films) : "On the shelf"}. A change here reaches every film that uses it.</Hint>
+          <Hint>{words.onShelfHint(line ? inFilms(line.films) : words.onShelf)}</Hint>
           <Button variant="outlined" onClick={() => change("")}>
-            Make it this film's own
+            {words.detachFromShelf}
           </Button>
         </>
       )}
@@ -84,7 +85,7 @@ export function TakeFromShelf() {
   return (
     <>
       <Button variant="outlined" aria-haspopup="true" onClick={(event) => setAnchor(event.currentTarget)}>
-        From the shelf
+        {words.fromShelf}
       </Button>
       <Popover
         open={anchor !== null}
@@ -94,11 +95,9 @@ export function TakeFromShelf() {
         transformOrigin={{ vertical: "bottom", horizontal: "left" }}
       >
         <Box sx={{ p: 1.5, width: 360 }}>
-          <Heading>Shelf</Heading>
-          {shelf.data?.length === 0 && (
-            <Hint>Nothing is on it yet. A puppet's card in Parts puts it there, for all your films.</Hint>
-          )}
-          <Box component="ul" aria-label="Puppets on the shelf" sx={{ listStyle: "none", m: 0, p: 0 }}>
+          <Heading>{words.shelf}</Heading>
+          {shelf.data?.length === 0 && <Hint>{words.shelfEmpty}</Hint>}
+          <Box component="ul" aria-label={words.puppetsOnShelf} sx={{ listStyle: "none", m: 0, p: 0 }}>
             {shelf.data?.map((line) => {
               const here = puppets?.some((puppet) => puppet.shelf === line.id) ?? false;
               return (
@@ -125,13 +124,13 @@ export function TakeFromShelf() {
                     <Box sx={{ minWidth: 0 }}>
                       <Box sx={{ fontWeight: 700 }}>{line.name}</Box>
                       <Box sx={{ color: "text.secondary", fontSize: 12 }}>
-                        {here ? "In this film already" : inFilms(line.films)}
+                        {here ? words.alreadyInThisFilm : inFilms(line.films)}
                       </Box>
                     </Box>
                   </ButtonBase>
                   <SureButton
-                    name="Take off"
-                    title="Films that use it keep it as their own"
+                    name={words.deleteFromShelf}
+                    title={words.deleteFromShelfTip}
                     onSure={() => void remove(line)}
                   />
                 </Box>

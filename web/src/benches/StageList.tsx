@@ -4,6 +4,7 @@ import { labelInk } from "../fields/labels";
 import { choose } from "../state/choose";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
+import { words } from "../words/scenery";
 import { PickList } from "./PickList";
 
 /** Everything on the stage, near to far. */
@@ -24,9 +25,9 @@ export function StageList() {
     .sort((a, b) => a.metres - b.metres);
   return (
     <>
-      <Heading>On the stage, near to far</Heading>
+      <Heading>{words.onStage}</Heading>
       <PickList
-        label="On the stage, near to far"
+        label={words.onStage}
         lines={things.map((thing) => ({ ...thing, note: `${thing.metres} m` }))}
         chosen={chosen?.thing ?? null}
         also={chosen?.kind === "thing" ? also : []}

@@ -14,6 +14,7 @@ import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/scenery";
 import { allOf, chosenAmong, givenTo, ofEach } from "./chosenAmong";
 import { keyed, linesOf } from "./eachChosen";
 import { SharpnessFact } from "./SharpnessFact";
@@ -39,7 +40,7 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
     thingId,
     ...changes,
   });
-  const change = (changes: Changes) => ofEach(things, "Changed things on the stage", ({ id }) => one(changes, id));
+  const change = (changes: Changes) => ofEach(things, words.changeStageItems, ({ id }) => one(changes, id));
   const put = (line: ValueLine, value: number): Edit | Promise<Edit> => {
     const { owner, property } = line.address;
     if (property === "distance")
@@ -52,15 +53,15 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
     const others = things.slice(1).map(({ id }) => ({ owner: id, thing: "stand" }));
     const more = await linesOf(others, line.address.property, shot.id, frame);
     const edits = [put(line, value), ...more.map((of) => put(of, givenTo(of, value, by)))];
-    return allOf(edits, `Set ${line.title.toLowerCase()}`);
+    return allOf(edits, words.setValue(line.title.toLowerCase()));
   };
   const lines = values?.lines.filter((line) => line.choices.length === 0) ?? [];
   return (
     <>
       <Heading>
-        {things.length > 1 ? `${things.length} things on the stage` : isPicture ? "Flat" : "Puppet on the stage"}
+        {things.length > 1 ? words.itemCount(things.length) : isPicture ? words.sceneryPiece : words.puppetOnStage}
       </Heading>
-      <TextField label="Name" value={thing.name} onWrite={(name) => void commit(one({ name }))} />
+      <TextField label={words.name} value={thing.name} onWrite={(name) => void commit(one({ name }))} />
       <LabelField value={thing.label} onChoose={(label) => void commit(change({ label }))} />
       {lines.map((line) => (
         <Box key={line.address.property}>
@@ -69,41 +70,41 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
             <FormControlLabel
               sx={{ my: -0.25 }}
               control={<Checkbox size="small" checked={keepSize} onChange={(_, keep) => set({ keepSize: keep })} />}
-              label="Keep its size in the picture"
+              label={words.keepSizeInPicture}
             />
           )}
         </Box>
       ))}
       <CheckField
-        label="Faces the camera when it pans and tilts"
+        label={words.turnToFaceCamera}
         value={thing.stand.facesCamera}
         onChange={(facesCamera) => void commit(change({ facesCamera }))}
       />
       {thing.body.kind === "picture" && <SharpnessFact thing={thing.id} drawing={thing.body.drawing} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <Tooltip title="From here on these values have keys: it moves on the stage from one to the next">
+        <Tooltip title={words.keyPositionTip}>
           <Button
             variant="contained"
             onClick={() => {
               const stands = things.map(({ id }) => engine.work({ kind: "keyStand", shot: shot.id, owner: id, frame }));
-              void commit(allOf(stands, "Keyed where they stand"));
+              void commit(allOf(stands, words.keyPositions));
             }}
           >
-            Key where it stands
+            {words.keyPosition}
           </Button>
         </Tooltip>
         <Button variant="outlined" onClick={() => void commit(change({ hidden: !thing.hidden }))}>
-          {thing.hidden ? "Show" : "Hide"}
+          {thing.hidden ? words.show : words.hide}
         </Button>
         <Button variant="outlined" onClick={() => void commit(change({ locked: !thing.locked }))}>
-          {thing.locked ? "Unlock" : "Lock"}
+          {thing.locked ? words.unlock : words.lock}
         </Button>
         <CommandButton command="remove" color="error">
           {things.length > 1
-            ? `Take ${things.length} off the stage`
+            ? words.deleteItems(things.length)
             : isPicture
-              ? "Take it down"
-              : "Take off the stage"}
+              ? words.deleteFromStage
+              : words.deleteFromStage}
         </CommandButton>
       </Box>
     </>

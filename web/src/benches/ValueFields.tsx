@@ -7,6 +7,7 @@ import { isBlocking, useShot } from "../state/select";
 import { useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/places";
 import { allOf } from "./chosenAmong";
 import { chosenOfEach, keyedOfEach, linesOf, type Spot } from "./eachChosen";
 import { ValueNumber } from "./ValueNumber";
@@ -56,14 +57,14 @@ export function ValueFields({
             <ValueNumber
               key={line.address.property}
               line={line}
-              disabled={line.obeys ? `It obeys the reach “${line.obeys}”` : null}
+              disabled={line.obeys ? words.followsChain(line.obeys) : null}
               edit={(value, by) => keyedOfEach(where, line, value, by)}
             />
           ),
         )}
       {values?.size != null && (
         <NumberField
-          label="Size, both stretches"
+          label={words.size}
           unit="%"
           decimals={0}
           step={1}
@@ -75,11 +76,11 @@ export function ValueFields({
             const size = (of: string) =>
               engine.work({ kind: "resize", shot: shot.id, owner, thing: of, frame, percent, blocked });
             const sized = (await linesOf(others, "stretchX", shot.id, frame)).map(({ address }) => address.thing);
-            return allOf([thing, ...sized].map(size), "Changed the size");
+            return allOf([thing, ...sized].map(size), words.changeSize);
           }}
         />
       )}
-      {obeys && <Hint>This bone obeys the reach “{obeys}”: drag its ring.</Hint>}
+      {obeys && <Hint>{words.followsChainHint(obeys)}</Hint>}
     </>
   );
 }

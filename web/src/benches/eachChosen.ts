@@ -2,6 +2,7 @@ import type { Edit, ValueLine } from "../api/types";
 import { engine } from "../engine/engine";
 import { isBlocking } from "../state/select";
 import { get } from "../state/store";
+import { words } from "../words/places";
 import { givenTo } from "./chosenAmong";
 
 /** Whose values they are. */
@@ -30,7 +31,7 @@ export const keyed = (
   shotId,
   frame,
   values: [{ line, value }, ...others].map((one) => ({ address: one.line.address, value: one.value, choice })),
-  says: `Set ${line.title.toLowerCase()}`,
+  says: words.setValue(line.title.toLowerCase()),
   // On twos what is typed is seen where it is typed: the drawing that stands there is keyed.
   drawn: true,
   blocked: isBlocking(get()),

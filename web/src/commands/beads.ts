@@ -6,12 +6,13 @@ import { get, type State, set } from "../state/store";
 import { beadsOf, choiceHere, choose, framesChosen, ownerHere, spanOf } from "../strip/beads";
 import { stripQuestion } from "../strip/question";
 import { along, nearer, StepNearer, see } from "../strip/stripView";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 
 const places = ["act", "camera"] as const;
 const about = ["keys"] as const;
-const none = (state: State) => (choiceHere(state) === null ? "choose keys on the strip" : null);
-const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
+const none = (state: State) => (choiceHere(state) === null ? words.lacksKeys : null);
+const noOwner = (state: State) => (ownerHere(state) === null ? words.lacksPuppet : null);
 
 /** Moves all chosen keys in time. */
 export function retime(to: Retiming): void {
@@ -83,19 +84,19 @@ function setRange(change: (range: FrameRange, frame: number) => FrameRange): voi
 
 /** Keys that are chosen on the strip, and how near the strip is. */
 export const beading: Command[] = [
-  { id: "choose-keys", name: "Choose all keys", keys: "ctrl+a", lacks: noOwner, run: () => void chooseKeys() },
+  { id: "choose-keys", name: words.selectAllKeys, keys: "ctrl+a", lacks: noOwner, run: () => void chooseKeys() },
   {
     id: "choose-keys-here",
-    name: "Choose all keys at this frame",
+    name: words.selectKeysAtFrame,
     keys: "shift+a",
     lacks: noOwner,
     run: () => void chooseKeys(get().frame),
   },
-  { id: "choose-no-keys", name: "Choose no keys", lacks: none, run: () => set({ beads: null }) },
+  { id: "choose-no-keys", name: words.selectNoKeys, lacks: none, run: () => set({ beads: null }) },
   {
     id: "keys-earlier",
     about,
-    name: "Chosen keys a frame earlier",
+    name: words.keysFrameEarlier,
     keys: "alt+comma",
     lacks: none,
     run: () => retime({ kind: "shift", by: -1 }),
@@ -103,7 +104,7 @@ export const beading: Command[] = [
   {
     id: "keys-later",
     about,
-    name: "Chosen keys a frame later",
+    name: words.keysFrameLater,
     keys: "alt+period",
     lacks: none,
     run: () => retime({ kind: "shift", by: 1 }),
@@ -111,60 +112,63 @@ export const beading: Command[] = [
   {
     id: "keys-reversed",
     about,
-    name: "Reverse the chosen keys in time",
+    name: words.reverseKeys,
     lacks: none,
     run: () => retime({ kind: "reverse" }),
   },
   {
     id: "keys-evenly",
     about,
-    name: "Space the chosen keys evenly",
+    name: words.spaceKeysEvenly,
     lacks: none,
     run: () => retime({ kind: "evenly" }),
   },
   {
     id: "keys-exchanged",
     about,
-    name: "Exchange the chosen poses",
-    lacks: (state: State) => none(state) ?? ((framesChosen(state)?.size ?? 0) < 2 ? "choose keys at two frames" : null),
+    name: words.swapPoses,
+    lacks: (state: State) => none(state) ?? ((framesChosen(state)?.size ?? 0) < 2 ? words.lacksTwoFrames : null),
     run: () => retime({ kind: "exchange" }),
   },
-  { id: "keys-repeated", about, name: "Repeat the chosen keys", keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
-  { id: "keys-held", about, name: "Hold the chosen rows here", lacks: none, run: holdChosen },
+  { id: "keys-repeated", about, name: words.repeatKeys, keys: "ctrl+d", lacks: none, run: () => repeat(1, 0) },
+  { id: "keys-held", about, name: words.holdRowsHere, lacks: none, run: holdChosen },
   {
     id: "rest-follows",
-    name: "A card that is dragged takes along what follows, or leaves it",
+    name: words.rippleEdit,
+    on: (state: State) => state.restFollows,
     keys: "shift+d",
     run: () => set({ restFollows: !get().restFollows }),
   },
   {
     id: "graph",
-    name: "Show the values of what is chosen over time",
+    name: words.graph,
+    on: (state: State) => state.graph,
     keys: "t",
     run: () => set({ graph: !get().graph }),
   },
   {
     id: "only-chosen",
-    name: "Show the rows of what is chosen alone",
+    name: words.selectedRowsOnly,
+    on: (state: State) => state.onlyChosen,
     keys: "shift+t",
     run: () => set({ onlyChosen: !get().onlyChosen }),
   },
   {
     id: "range-from",
-    name: "Play and print from here",
+    name: words.setRangeStart,
     keys: "shift+bracketleft",
     run: () => setRange((range, frame) => ({ from: frame, to: Math.max(frame, range.to) })),
   },
   {
     id: "range-to",
-    name: "Play and print up to here",
+    name: words.setRangeEnd,
     keys: "shift+bracketright",
     run: () => setRange((range, frame) => ({ from: Math.min(range.from, frame), to: frame })),
   },
   {
     id: "range-all",
-    name: "Play and print all of the shot",
-    lacks: (state: State) => (shotOf(state)?.range ? null : "no part of it is marked"),
+    name: words.clearRange,
+    lacks: (state: State) => (shotOf(state)?.range ? null : words.lacksRange),
     run: () => {
       const shotId = get().shotId;
       if (shotId !== null) void commit({ kind: "changeShot", shotId, withoutRange: true });
@@ -172,27 +176,27 @@ export const beading: Command[] = [
   },
   {
     id: "strip-nearer",
-    name: "Strip from nearer",
+    name: words.zoomInTimeline,
     keys: "alt+equal",
     run: () => see(length(), (view) => nearer(view, get().frame, StepNearer)),
   },
   {
     id: "strip-farther",
-    name: "Strip from farther",
+    name: words.zoomOutTimeline,
     keys: "alt+minus",
     run: () => see(length(), (view) => nearer(view, get().frame, 1 / StepNearer)),
   },
-  { id: "strip-all", name: "Strip of all the shot", keys: "alt+0", run: () => set({ stripView: null }) },
-  { id: "strip-chosen", about, name: "Strip of the chosen keys", keys: "shift+f", lacks: none, run: seeChosenKeys },
+  { id: "strip-all", name: words.fitTimeline, keys: "alt+0", run: () => set({ stripView: null }) },
+  { id: "strip-chosen", about, name: words.zoomTimelineToSelection, keys: "shift+f", lacks: none, run: seeChosenKeys },
   {
     id: "strip-on",
-    name: "Strip a little on",
+    name: words.scrollTimelineOn,
     keys: "alt+right",
     run: () => see(length(), (view) => along(view, (view.to - view.from) / 10)),
   },
   {
     id: "strip-back",
-    name: "Strip a little back",
+    name: words.scrollTimelineBack,
     keys: "alt+left",
     run: () => see(length(), (view) => along(view, (view.from - view.to) / 10)),
   },

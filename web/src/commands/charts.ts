@@ -7,6 +7,7 @@ import { get, type State } from "../state/store";
 import { choiceHere, ownerHere } from "../strip/beads";
 import { type ChosenGap, cardAt, chosenGaps, ofAll } from "../strip/chosenGaps";
 import { stripQuestion } from "../strip/question";
+import { words } from "../words/timing";
 import type { Command } from "./command";
 
 /** The gaps that are chosen on the strip, else the one that this frame lies in. */
@@ -28,31 +29,30 @@ const onGaps = (edit: (of: Edits) => Edit) => async () => {
   if (!gaps) return;
   const [first] = gaps;
   const of = (gap: ChosenGap) => edit(gapEdits(shot, gap.frame, gap.owner, gap.addresses));
-  if (first === undefined)
-    tell(new Error("Go to a frame between two cards, or choose keys: it is their gap that gets the chart."));
+  if (first === undefined) tell(new Error(words.lacksGap));
   else await commit(gaps.length === 1 ? of(first) : ofAll(gaps, of));
 };
 
 const change = (changes: Partial<Gap>) => onGaps((of) => of.change(changes));
 
-const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
+const noOwner = (state: State) => (ownerHere(state) === null ? words.lacksPuppet : null);
 
 /** The charts of the gaps that are chosen, or of the one here. */
 export const charting: Command[] = [
-  ...eases.map(({ title, ease }) => ({
-    id: `chart-${title.toLowerCase().replace(" ", "-")}`,
-    name: `Chart of the gap: ${title.toLowerCase()}`,
+  ...eases.map(({ id, title, ease }) => ({
+    id: `chart-${id}`,
+    name: words.chartCommand(title.toLowerCase()),
     run: change({ ease, held: false }),
   })),
-  { id: "chart-overshoot", name: "Chart of the gap: overshoot", run: change({ ease: overshooting, held: false }) },
-  { id: "chart-held", name: "Chart of the gap: hold", run: change({ held: true }) },
-  { id: "chart-twos", name: "Chart of the gap: a new drawing every second frame", run: change({ every: 2 }) },
-  { id: "chart-ones", name: "Chart of the gap: a new drawing every frame", run: change({ every: 1 }) },
-  { id: "chart-plain", name: "Chart of the gap: as at first", run: onGaps((of) => of.put(plainGap)) },
+  { id: "chart-overshoot", name: words.chartOvershoot, run: change({ ease: overshooting, held: false }) },
+  { id: "chart-held", name: words.chartHold, run: change({ held: true }) },
+  { id: "chart-twos", name: words.chartOnTwos, run: change({ every: 2 }) },
+  { id: "chart-ones", name: words.chartOnOnes, run: change({ every: 1 }) },
+  { id: "chart-plain", name: words.resetChart, run: onGaps((of) => of.put(plainGap)) },
   {
     id: "chart-copied",
-    name: "Chart of the gap: the one that was copied",
-    lacks: ({ chart }: State) => (chart === null ? "copy a chart first" : null),
+    name: words.pasteChart,
+    lacks: ({ chart }: State) => (chart === null ? words.lacksChart : null),
     run: onGaps((of) => of.put(get().chart ?? plainGap)),
   },
 ].map((command) => ({

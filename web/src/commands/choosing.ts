@@ -8,6 +8,7 @@ import { commit, wish } from "../state/film";
 import { newId, puppetOf, shotOf } from "../state/select";
 import { get, places, type State, set } from "../state/store";
 import { beadsOf, choiceHere } from "../strip/beads";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 import { nudge } from "./nudge";
 
@@ -20,7 +21,7 @@ export function partsChosen(state: State = get()): Part[] {
   return puppetOf(state)?.parts.filter((part) => part.id === chosen.thing || also.includes(part.id)) ?? [];
 }
 
-export const noParts = (state: State) => (partsChosen(state).length === 0 ? "choose a part" : null);
+export const noParts = (state: State) => (partsChosen(state).length === 0 ? words.lacksPart : null);
 
 /** One edit a chosen part, as one undo step. */
 function onEach(says: string, edit: (puppet: Puppet, part: Part) => Edit): void {
@@ -77,7 +78,7 @@ function removing(state: State): Edit | null {
   if (place === "rig" && puppet) return offPuppet(puppet, [chosen.thing, ...state.also]);
   if (shotId !== null && (place === "scenery" || place === "camera")) {
     if (chosen.kind === "thing")
-      return ofEach([chosen.thing, ...state.also], "Took things off the stage", (thingId) => ({
+      return ofEach([chosen.thing, ...state.also], words.deleteFromStage, (thingId) => ({
         kind: "removeThing",
         shotId,
         thingId,
@@ -104,17 +105,14 @@ function offPuppet(puppet: Puppet, things: string[]): Edit | null {
     ...bones.map(({ id: boneId }) => ({ kind: "removeBone" as const, puppetId, boneId })),
     ...puppet.dials.filter(chosen).map(({ id: dialId }) => ({ kind: "removeDial" as const, puppetId, dialId })),
   ];
-  return edits.length === 0 ? null : ofEach(edits, `Removed ${edits.length} things`, (edit) => edit);
+  return edits.length === 0 ? null : ofEach(edits, words.deleteThings(edits.length), (edit) => edit);
 }
 
 /** Weights that were painted for a bone go with it, which is not seen from the bone. */
 function tellOfWeights(puppet: Puppet | null, bone: string): void {
   const painted = puppet?.parts.filter((part) => part.bend?.strokes.some((stroke) => stroke.bone === bone)) ?? [];
   if (painted.length > 0)
-    enqueueSnackbar(
-      `The weights painted for it on ${painted.map((part) => part.name).join(", ")} went with the bone. Undo brings both back.`,
-      { variant: "info" },
-    );
+    enqueueSnackbar(words.weightsWent(painted.map((part) => part.name).join(", ")), { variant: "info" });
 }
 
 /** The list of parts, as far as they are not tucked away. */
@@ -153,7 +151,7 @@ function group(): void {
   const parts = partsChosen();
   if (!puppet) return;
   const id = newId("group");
-  const name = parts.length === 1 ? `${parts[0]?.name} and all` : "Group";
+  const name = parts.length === 1 && parts[0] ? words.withAll(parts[0].name) : words.group;
   set({ chosen: { kind: "part", thing: id }, also: [] });
   void commit({ kind: "groupParts", puppetId: puppet.id, partIds: parts.map((part) => part.id), groupId: id, name });
 }
@@ -186,10 +184,10 @@ const sides = [
 export const choosing: Command[] = [
   {
     id: "remove",
-    name: "Remove what is chosen",
+    name: words.deleteSelection,
     keys: "delete",
     places,
-    lacks: (state) => (removing(state) === null ? "choose something that can go" : null),
+    lacks: (state) => (removing(state) === null ? words.lacksSelection : null),
     about: [
       "part",
       "bone",
@@ -209,16 +207,16 @@ export const choosing: Command[] = [
   },
   {
     id: "list-order",
-    name: "List parts as they are painted, or by what carries them",
+    name: words.orderPartsByAttachment,
     places: bench,
     run: switchListOrder,
   },
-  { id: "choose-all", name: "Choose all parts", keys: "ctrl+a", places: bench, run: chooseAllParts },
-  { id: "choose-next", name: "Choose the next line", keys: "alt+down", places, run: () => chooseNext(1) },
-  { id: "choose-before", name: "Choose the line before", keys: "alt+up", places, run: () => chooseNext(-1) },
+  { id: "choose-all", name: words.selectAllParts, keys: "ctrl+a", places: bench, run: chooseAllParts },
+  { id: "choose-next", name: words.selectNextLine, keys: "alt+down", places, run: () => chooseNext(1) },
+  { id: "choose-before", name: words.selectPreviousLine, keys: "alt+up", places, run: () => chooseNext(-1) },
   {
     id: "choose-none",
-    name: "Stop, or choose nothing, or go back to the picture",
+    name: words.stopOrCancel,
     keys: "escape",
     run: () =>
       set(
@@ -233,40 +231,40 @@ export const choosing: Command[] = [
                 : { chosen: null, also: [] },
       ),
   },
-  { id: "duplicate", name: "Duplicate the chosen parts", keys: "ctrl+d", ...part, run: duplicate },
-  { id: "group", name: "Group the chosen parts", keys: "ctrl+g", ...part, run: group },
-  { id: "hide", name: "Hide or show the chosen parts", ...part, run: toggle("hidden", "Hid parts", "Showed parts") },
+  { id: "duplicate", name: words.duplicateParts, keys: "ctrl+d", ...part, run: duplicate },
+  { id: "group", name: words.groupParts, keys: "ctrl+g", ...part, run: group },
+  { id: "hide", name: words.hideOrShowParts, ...part, run: toggle("hidden", words.hideParts, words.showParts) },
   {
     id: "lock",
-    name: "Lock or unlock the chosen parts",
+    name: words.lockOrUnlockParts,
     ...part,
-    run: toggle("locked", "Locked parts", "Unlocked parts"),
+    run: toggle("locked", words.lockParts, words.unlockParts),
   },
   {
     id: "tuck",
-    name: "Tuck the chosen parts away, or bring them back",
+    name: words.hideInLists,
     ...part,
-    run: toggle("tuckedAway", "Tucked parts away", "Brought parts back"),
+    run: toggle("tuckedAway", words.hideInLists, words.showInLists),
   },
-  { id: "forward", name: "One step to the front", keys: "bracketright", ...part, run: () => reorder(1) },
-  { id: "back", name: "One step to the back", keys: "bracketleft", ...part, run: () => reorder(-1) },
+  { id: "forward", name: words.bringForward, keys: "bracketright", ...part, run: () => reorder(1) },
+  { id: "back", name: words.sendBackward, keys: "bracketleft", ...part, run: () => reorder(-1) },
   {
     id: "put-on-stage",
-    name: "Put this puppet on the stage",
-    lacks: (state) => (state.puppetId === null ? "bring in a drawing" : state.shotId === null ? "make a shot" : null),
+    name: words.placePuppet,
+    lacks: (state) => (state.puppetId === null ? words.lacksDrawing : state.shotId === null ? words.lacksShot : null),
     run: putOnStage,
   },
   ...sides.flatMap(([key, side, steps]) => [
     {
       id: `nudge-${key}`,
-      name: `Nudge ${key} what is chosen; with nothing chosen a ${side === "across" ? "frame" : "card"} ${steps > 0 ? "on" : "back"}`,
+      name: words.nudge(key),
       keys: key,
       places: ["act", "scenery", "camera", "finish"] as const,
       run: () => void nudge(side, steps),
     },
     {
       id: `nudge-${key}-far`,
-      name: `Nudge ${key}, ten steps`,
+      name: words.nudgeTen(key),
       keys: `shift+${key}`,
       places: ["act", "scenery", "camera", "finish"] as const,
       run: () => void nudge(side, 10 * steps),

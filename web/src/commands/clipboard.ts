@@ -6,6 +6,7 @@ import { commit, settled, tell, wish } from "../state/film";
 import { newId } from "../state/select";
 import { type Clip, get, places, type State, set } from "../state/store";
 import { beadsOf, choiceHere, ownerHere } from "../strip/beads";
+import { words } from "../words/commands";
 import { partsChosen } from "./choosing";
 import type { Command } from "./command";
 import { pastedSaid } from "./pasted";
@@ -22,8 +23,7 @@ function clipOf(state: State, cut: boolean): Clip | null {
   return thing !== null && shotId !== null ? { kind: "thing", from: shotId, things: [thing], cut } : null;
 }
 
-const nothing = (state: State) =>
-  clipOf(state, false) === null ? "choose parts, keys, or something on the stage" : null;
+const nothing = (state: State) => (clipOf(state, false) === null ? words.lacksCopyable : null);
 
 /** What pasting would do here. */
 function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit | null {
@@ -44,15 +44,13 @@ function pasting({ clip, puppetId, shotId, place, copyStep, film }: State): Edit
       into: same ? null : puppetId,
       overOriginals: same,
     };
-    return clip.cut ? moved("Moved parts", copy, takeAwayParts(from, partIds)) : copy;
+    return clip.cut ? moved(words.pasteParts, copy, takeAwayParts(from, partIds)) : copy;
   }
   if (clip.kind === "thing" && (place === "act" || place === "scenery" || place === "camera") && shotId !== null) {
     const [thingId = ""] = clip.things;
     if (!film?.shots.find((shot) => shot.id === clip.from)?.things.some((thing) => thing.id === thingId)) return null;
     const copy: Edit = { kind: "copyThing", shotId: clip.from, thingId, toShot: shotId, newId: suffix };
-    return clip.cut
-      ? moved("Moved it to another stage", copy, { kind: "removeThing", shotId: clip.from, thingId })
-      : copy;
+    return clip.cut ? moved(words.moveToAnotherStage, copy, { kind: "removeThing", shotId: clip.from, thingId }) : copy;
   }
   return null;
 }
@@ -92,7 +90,7 @@ const moved = (says: string, ...edits: Edit[]): Edit => ({
 const chooseCut = (cut: boolean) => () => set({ clip: clipOf(get(), cut) });
 
 const noKeys = ({ clip, place }: State) =>
-  clip?.kind !== "keys" ? "copy keys first" : place === "act" || place === "camera" ? null : "go to Act";
+  clip?.kind !== "keys" ? words.lacksCopiedKeys : place === "act" || place === "camera" ? null : words.lacksAct;
 
 function paste(): void {
   if (get().clip?.kind === "keys") return void pasteKeys();
@@ -103,24 +101,38 @@ function paste(): void {
 }
 
 const all: Command[] = [
-  { id: "copy", name: "Copy", keys: "ctrl+c", lacks: nothing, about: ["part", "thing", "keys"], run: chooseCut(false) },
-  { id: "cut", name: "Cut", keys: "ctrl+x", lacks: nothing, about: ["part", "thing", "keys"], run: chooseCut(true) },
+  {
+    id: "copy",
+    name: words.copy,
+    keys: "ctrl+c",
+    lacks: nothing,
+    about: ["part", "thing", "keys"],
+    run: chooseCut(false),
+  },
+  {
+    id: "cut",
+    name: words.cut,
+    keys: "ctrl+x",
+    lacks: nothing,
+    about: ["part", "thing", "keys"],
+    run: chooseCut(true),
+  },
   {
     id: "paste",
-    name: "Paste",
+    name: words.paste,
     keys: "ctrl+v",
     lacks: (state) =>
       state.clip === null
-        ? "copy something first"
+        ? words.lacksCopied
         : (state.clip.kind === "keys" ? pastingKeys(state.clip) : pasting(state)) === null
-          ? "what was copied is not here any more, or belongs elsewhere"
+          ? words.lacksWhatWasCopied
           : null,
     about: ["part", "thing", "picture", "keys"],
     run: paste,
   },
   {
     id: "paste-merging",
-    name: "Paste keys, and keep what stands between them",
+    name: words.pasteAndMergeKeys,
     keys: "ctrl+alt+v",
     lacks: noKeys,
     about: ["keys"],
@@ -128,7 +140,7 @@ const all: Command[] = [
   },
   {
     id: "paste-mirrored",
-    name: "Paste keys mirrored, left for right",
+    name: words.pasteKeysMirrored,
     keys: "ctrl+shift+v",
     lacks: noKeys,
     about: ["keys"],
@@ -136,7 +148,7 @@ const all: Command[] = [
   },
   {
     id: "paste-turned",
-    name: "Paste keys mirrored, each on its own",
+    name: words.pasteMirroredInPlace,
     lacks: noKeys,
     run: () => void pasteKeys({ mirror: "InPlace" }),
   },

@@ -1,4 +1,5 @@
 import type { Chosen, Place, State } from "../state/store";
+import { words } from "../words/commands";
 
 /** What can be right-clicked. */
 export type About = Chosen["kind"] | "picture" | "keys" | "gap";
@@ -21,6 +22,8 @@ export interface Command {
   lacks?: (state: State) => string | null;
   /** In the menus of what it stands. */
   about?: readonly About[];
+  /** Of a switch, named by what is on: whether it is. */
+  on?: (state: State) => boolean;
   run: () => void;
   /** Its shortcut is one key alone, which does this as long as it is held. */
   held?: (down: boolean) => void;
@@ -45,10 +48,10 @@ const names: Record<string, string> = {
   period: ".",
   equal: "+",
   minus: "−",
-  space: "Space",
-  ctrl: "Ctrl",
-  shift: "Shift",
-  enter: "Enter",
+  space: words.space,
+  ctrl: words.ctrl,
+  shift: words.shift,
+  enter: words.enter,
   left: "←",
   right: "→",
   up: "↑",

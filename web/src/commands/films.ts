@@ -3,6 +3,7 @@ import { api } from "../api/client";
 import { chooseShot, commit, openFilm, redo, tell, undo } from "../state/film";
 import { newId, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 
 /** Goes to another film, whose address the page then has. */
@@ -13,18 +14,18 @@ export async function goToFilm(id: string): Promise<void> {
 }
 
 export async function newFilm(): Promise<void> {
-  const made = await api.newFilm("New film").catch(tell);
+  const made = await api.newFilm(words.newFilm).catch(tell);
   if (made) await goToFilm(made.id);
 }
 
-const isLastShot = ({ film }: State) => (film && film.shots.length > 1 ? null : "a film has at least one shot");
+const isLastShot = ({ film }: State) => (film && film.shots.length > 1 ? null : words.lacksSecondShot);
 
 /** A free name after the pattern of the first shot's. */
 const shotName = () => {
   const taken = new Set(get().film?.shots.map((shot) => shot.name));
   let n = taken.size + 1;
   while (taken.has(`Shot ${n}`)) n++;
-  return `Shot ${n}`;
+  return words.shotNumber(n);
 };
 
 async function newShot(): Promise<void> {
@@ -48,14 +49,14 @@ async function newShot(): Promise<void> {
 
 export async function copyShot(shotId: string): Promise<void> {
   const copyId = newId("shot");
-  const name = get().film?.shots.find((shot) => shot.id === shotId)?.name ?? "Shot";
+  const name = get().film?.shots.find((shot) => shot.id === shotId)?.name ?? words.shot;
   await commit({ kind: "copyShot", shotId, copyId, name: `${name}, copy` });
   await chooseShot(copyId);
 }
 
 export const removeShot = (shotId: string) => {
   void commit({ kind: "removeShot", shotId });
-  enqueueSnackbar("The shot is taken out of the film; undo brings it back.", { variant: "info" });
+  enqueueSnackbar(words.shotDeleted, { variant: "info" });
 };
 
 const onShot = (run: (id: string) => void) => () => {
@@ -65,30 +66,30 @@ const onShot = (run: (id: string) => void) => () => {
 
 /** Films, shots, and what was done to them. */
 export const filing: Command[] = [
-  { id: "films", name: "All films", keys: "shift+g", run: () => set({ filmsOpen: !get().filmsOpen }) },
-  { id: "new-film", name: "New film", run: () => void newFilm() },
+  { id: "films", name: words.allFilms, keys: "shift+g", run: () => set({ filmsOpen: !get().filmsOpen }) },
+  { id: "new-film", name: words.newFilm, run: () => void newFilm() },
   {
     id: "export-bundle",
-    name: "Export this film as a bundle",
+    name: words.exportFilm,
     run: () => window.location.assign(`/api/films/${get().filmId}/bundle`),
   },
-  { id: "new-shot", name: "New shot", run: () => void newShot() },
-  { id: "copy-shot", name: "Copy this shot", run: onShot((id) => void copyShot(id)) },
-  { id: "remove-shot", name: "Take this shot out", lacks: isLastShot, run: onShot(removeShot) },
+  { id: "new-shot", name: words.newShot, run: () => void newShot() },
+  { id: "copy-shot", name: words.duplicateShot, run: onShot((id) => void copyShot(id)) },
+  { id: "remove-shot", name: words.deleteShot, lacks: isLastShot, run: onShot(removeShot) },
   {
     id: "undo",
-    name: "Undo",
+    name: words.undo,
     keys: "ctrl+z",
     inFields: "unless typed in",
-    lacks: (state) => (state.undo ? null : "nothing is to be undone"),
+    lacks: (state) => (state.undo ? null : words.lacksUndo),
     run: () => void undo(),
   },
   {
     id: "redo",
-    name: "Redo",
+    name: words.redo,
     keys: "ctrl+shift+z",
     inFields: "unless typed in",
-    lacks: (state) => (state.redo ? null : "nothing is to be done again"),
+    lacks: (state) => (state.redo ? null : words.lacksRedo),
     run: () => void redo(),
   },
 ];

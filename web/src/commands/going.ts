@@ -5,15 +5,16 @@ import { isBlocking, shotOf } from "../state/select";
 import { get, type Place, places, type Speed, set, touch } from "../state/store";
 import { ownerHere } from "../strip/beads";
 import { stripQuestion } from "../strip/question";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 
 export const placeNames: Record<Place, string> = {
-  parts: "Parts",
-  rig: "Rig",
-  act: "Act",
-  scenery: "Scenery",
-  camera: "Camera",
-  finish: "Finish",
+  parts: words.parts,
+  rig: words.rig,
+  act: words.act,
+  scenery: words.scenery,
+  camera: words.camera,
+  finish: words.finish,
 };
 
 export function goTo(frame: number): void {
@@ -75,36 +76,42 @@ const timed = { places: ["act", "scenery", "camera", "finish"] } as const;
 export const going: Command[] = [
   ...places.map((place, i) => ({
     id: `go-${place}`,
-    name: `Go to ${placeNames[place]}`,
+    name: words.goTo(placeNames[place]),
     keys: String(i + 1),
     run: () => go(place),
   })),
-  { id: "play", name: "Play or stop", keys: "space", ...timed, run: togglePlay },
+  { id: "play", name: words.playOrStop, keys: "space", ...timed, run: togglePlay },
   {
     id: "play-speed",
-    name: "Play as timed, half as fast, or a quarter as fast",
+    name: words.playbackSpeed,
     ...timed,
     run: () => set({ speed: slower[get().speed] }),
   },
-  { id: "play-once", name: "Play once, or round and round", ...timed, run: () => set({ once: !get().once }) },
-  { id: "frame-back", name: "One frame back", keys: "comma", ...timed, run: () => goTo(get().frame - 1) },
-  { id: "frame-on", name: "One frame on", keys: "period", ...timed, run: () => goTo(get().frame + 1) },
-  { id: "card-before", name: "Card before", keys: "shift+comma", ...timed, run: () => void lastCard() },
-  { id: "card-after", name: "Card after", keys: "shift+period", ...timed, run: () => void nextCard() },
-  { id: "first-frame", name: "First frame", keys: "home", ...timed, run: () => goTo(1) },
-  { id: "last-frame", name: "Last frame", keys: "end", ...timed, run: () => goTo(Number.MAX_SAFE_INTEGER) },
+  {
+    id: "play-once",
+    name: words.playOnce,
+    on: (state) => state.once,
+    ...timed,
+    run: () => set({ once: !get().once }),
+  },
+  { id: "frame-back", name: words.previousFrame, keys: "comma", ...timed, run: () => goTo(get().frame - 1) },
+  { id: "frame-on", name: words.nextFrame, keys: "period", ...timed, run: () => goTo(get().frame + 1) },
+  { id: "card-before", name: words.previousCard, keys: "shift+comma", ...timed, run: () => void lastCard() },
+  { id: "card-after", name: words.nextCard, keys: "shift+period", ...timed, run: () => void nextCard() },
+  { id: "first-frame", name: words.firstFrame, keys: "home", ...timed, run: () => goTo(1) },
+  { id: "last-frame", name: words.lastFrame, keys: "end", ...timed, run: () => goTo(Number.MAX_SAFE_INTEGER) },
   {
     id: "shot-before",
-    name: "Shot before",
+    name: words.previousShot,
     keys: "pageup",
-    lacks: () => (shotAfter(-1) ? null : "this is the first shot"),
+    lacks: () => (shotAfter(-1) ? null : words.lacksShotBefore),
     run: () => toShot(-1),
   },
   {
     id: "shot-after",
-    name: "Shot after",
+    name: words.nextShot,
     keys: "pagedown",
-    lacks: () => (shotAfter(1) ? null : "this is the last shot"),
+    lacks: () => (shotAfter(1) ? null : words.lacksShotAfter),
     run: () => toShot(1),
   },
 ];

@@ -2,6 +2,7 @@ import { commit, wish } from "../state/film";
 import { castOf, newId, rangeOf, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { choiceHere, spanOf } from "../strip/beads";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 
 /** The controls that are meant: those whose keys are chosen on the strip, else the chosen ones; none for the whole puppet. */
@@ -79,42 +80,42 @@ function turnIntoKeys(): void {
   void commit({ kind: "turnIntoKeys", shotId, placedId: chosen.thing });
 }
 
-export const noCast = (state: State) => (castOf(state) === null ? "put a puppet on the stage" : null);
-const noKept = (state: State) => noCast(state) ?? (keptOf(state) ? null : "choose what is kept in the list");
-const noPlaced = (state: State) => (state.chosen?.kind === "placed" ? null : "choose a placed action on the strip");
+export const noCast = (state: State) => (castOf(state) === null ? words.lacksPuppet : null);
+const noKept = (state: State) => noCast(state) ?? (keptOf(state) ? null : words.lacksSaved);
+const noPlaced = (state: State) => (state.chosen?.kind === "placed" ? null : words.lacksPlaced);
 
 /** Poses and actions that are kept and used again. */
 export const keeping: Command[] = [
   {
     id: "keep-pose",
-    name: "Keep this pose",
+    name: words.savePose,
     keys: "k",
     places: ["act"],
     lacks: noCast,
-    run: () => void keep("Pose", get().frame, get().frame),
+    run: () => void keep(words.pose, get().frame, get().frame),
   },
   {
     id: "keep-action",
-    name: "Keep an action: the chosen keys, or what plays",
+    name: words.saveAction,
     keys: "j",
     places: ["act"],
     about: ["keys"],
     lacks: noCast,
     run: () => {
       const { from, to } = framesMeant();
-      void keep(from === to ? "Pose" : "Action", from, to);
+      void keep(from === to ? "Pose" : words.action, from, to);
     },
   },
   {
     id: "keep-expression",
-    name: "Keep this expression, as an amount to be keyed",
+    name: words.saveExpression,
     places: ["act"],
     lacks: noCast,
-    run: () => void keep("Expression", get().frame, get().frame, true),
+    run: () => void keep(words.expression, get().frame, get().frame, true),
   },
   {
     id: "put-on",
-    name: "Put the kept pose on here",
+    name: words.applyPose,
     keys: "o",
     places: ["act"],
     lacks: noKept,
@@ -123,7 +124,7 @@ export const keeping: Command[] = [
   },
   {
     id: "place-kept",
-    name: "Place what is kept on the strip",
+    name: words.placeAction,
     keys: "shift+o",
     places: ["act"],
     lacks: noKept,
@@ -132,7 +133,7 @@ export const keeping: Command[] = [
   },
   {
     id: "into-keys",
-    name: "Turn the placed action into keys",
+    name: words.turnActionIntoKeys,
     places: ["act"],
     lacks: noPlaced,
     about: ["placed"],

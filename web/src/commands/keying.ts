@@ -3,6 +3,7 @@ import { commit, tell, wish } from "../state/film";
 import { castOf, isBlocking, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { ownerHere } from "../strip/beads";
+import { words } from "../words/commands";
 import type { Command } from "./command";
 import { controlsMeant, noCast } from "./kept";
 
@@ -45,24 +46,25 @@ function otherVersion(state: State): string | undefined {
   return (asides.find((one) => one.id === state.compared) ?? asides.at(-1))?.id;
 }
 
-const noOwner = (state: State) => (ownerHere(state) === null ? "put a puppet on the stage" : null);
+const noOwner = (state: State) => (ownerHere(state) === null ? words.lacksPuppet : null);
 const acted = ["body", "stand", "part", "bone", "pin", "reach", "dial", "knead", "form"] as const;
 
 /** Keys of poses and of the camera. */
 export const keying: Command[] = [
-  { id: "key-pose", name: "Key the pose", keys: "enter", places: ["act"], lacks: noOwner, about: acted, run: keyHere },
+  { id: "key-pose", name: words.keyPose, keys: "enter", places: ["act"], lacks: noOwner, about: acted, run: keyHere },
   {
     id: "arm-take",
-    name: "Arm a live take, or not: a drag is performed while the shot runs",
+    name: words.liveTake,
+    on: (state: State) => state.armed,
     keys: "shift+space",
     places: ["act"],
     lacks: noOwner,
     run: () => set({ armed: !get().armed }),
   },
-  { id: "set-mark", name: "Set a camera mark", keys: "enter", places: ["camera"], run: keyHere },
+  { id: "set-mark", name: words.setCameraMark, keys: "enter", places: ["camera"], run: keyHere },
   {
     id: "hold-here",
-    name: "Hold here",
+    name: words.holdHere,
     keys: "h",
     places: ["act", "camera"],
     lacks: noOwner,
@@ -71,72 +73,77 @@ export const keying: Command[] = [
   },
   {
     id: "thing-to-rest",
-    name: "Back to rest",
+    name: words.resetToRest,
     places: ["act"],
-    lacks: (state) => noCast(state) ?? (controlsMeant(state).length > 0 ? null : "choose something of the puppet"),
+    lacks: (state) => noCast(state) ?? (controlsMeant(state).length > 0 ? null : words.lacksControl),
     about: acted,
     run: () => backToRest(controlsMeant()),
   },
   {
     id: "puppet-to-rest",
-    name: "Back to rest, whole puppet",
+    name: words.resetPuppetToRest,
     places: ["act"],
     lacks: noCast,
     run: () => backToRest([]),
   },
   {
     id: "card-out",
-    name: "Take this card out",
+    name: words.deleteCard,
     places: ["act", "camera"],
     lacks: noOwner,
     run: takeCardOut,
   },
   {
     id: "blocking",
-    name: "Hold every pose until the next, or show the real timing",
+    name: words.blockingView,
+    on: (state: State) => state.blocking,
     keys: "shift+b",
     places: ["act"],
     run: () => set({ blocking: !get().blocking }),
   },
   {
     id: "key-whole",
-    name: "Key the whole pose with every change, or only what is touched",
+    name: words.autoKeyWholePose,
+    on: (state: State) => state.keyWhole,
     keys: "shift+k",
     places: ["act"],
     run: () => set({ keyWhole: !get().keyWhole }),
   },
   {
     id: "ghosts",
-    name: "Show ghosts of the poses round this one",
+    name: words.ghosts,
+    on: (state: State) => state.ghosts.on,
     keys: "g",
     places: ["act"],
     run: () => set({ ghosts: { ...get().ghosts, on: !get().ghosts.on } }),
   },
   {
     id: "arcs",
-    name: "Show the arc of what is chosen",
+    name: words.arc,
+    on: (state: State) => state.arcs.on,
     keys: "a",
     places: ["act"],
     run: () => set({ arcs: { ...get().arcs, on: !get().arcs.on } }),
   },
   {
     id: "flip",
-    name: "Flip between now and a kept version",
+    name: words.compareVersions,
     keys: "y",
     places: ["act"],
-    lacks: (state) => (otherVersion(state) === undefined ? "keep a version first" : null),
+    lacks: (state) => (otherVersion(state) === undefined ? words.lacksVersion : null),
     run: () => set({ aside: get().aside === null ? (otherVersion(get()) ?? null) : null }),
   },
   {
     id: "whole-body",
-    name: "Pull with the whole body, or the limb alone",
+    name: words.dragWholeBody,
+    on: (state: State) => state.wholeBody,
     keys: "shift+w",
     places: ["act"],
     run: () => set({ wholeBody: !get().wholeBody }),
   },
   {
     id: "squash",
-    name: "Squash on contact: wide at this frame, back in four",
+    name: words.squashOnContact,
     places: ["act"],
     lacks: noCast,
     run: () => {
@@ -146,15 +153,16 @@ export const keying: Command[] = [
   },
   {
     id: "other-side",
-    name: "The other side stays, goes the same way, or as in a mirror",
+    name: words.oppositeLimb,
     keys: "p",
     places: ["act"],
     run: () => set({ otherSide: nextSide[get().otherSide] }),
   },
   {
     id: "balance",
-    name: "Show where the weight is and what bears it",
-    keys: "b",
+    name: words.balance,
+    on: (state: State) => state.balance,
+    keys: "i",
     places: ["act"],
     lacks: noCast,
     run: () => set({ balance: !get().balance }),

@@ -1,4 +1,5 @@
 import { set } from "../state/store";
+import { words } from "../words/commands";
 import { beading } from "./beads";
 import { charting } from "./charts";
 import { choosing } from "./choosing";
@@ -14,12 +15,12 @@ import { sounding } from "./sounds";
 import { travel } from "./travel";
 
 const helping: Command[] = [
-  { id: "find", name: "Find a command", keys: "ctrl+k", inFields: "always", run: () => set({ finderOpen: true }) },
-  { id: "shortcuts", name: "Change shortcuts", run: () => set({ shortcutsOpen: true }) },
-  { id: "menu", name: "Menu of what is chosen", keys: "shift+f10", run: () => set({ menu: "chosen" }) },
-  { id: "area-on", name: "On to the next area", keys: "f6", inFields: "always", run: () => travel(1) },
-  { id: "area-back", name: "Back to the area before", keys: "shift+f6", inFields: "always", run: () => travel(-1) },
-  { id: "snags", name: "Show the snags", run: () => set({ snagsOpen: true }) },
+  { id: "find", name: words.findCommand, keys: "ctrl+k", inFields: "always", run: () => set({ finderOpen: true }) },
+  { id: "shortcuts", name: words.changeShortcuts, run: () => set({ shortcutsOpen: true }) },
+  { id: "menu", name: words.menuOfSelection, keys: "shift+f10", run: () => set({ menu: "chosen" }) },
+  { id: "area-on", name: words.nextArea, keys: "f6", inFields: "always", run: () => travel(1) },
+  { id: "area-back", name: words.previousArea, keys: "shift+f6", inFields: "always", run: () => travel(-1) },
+  { id: "snags", name: words.snags, run: () => set({ snagsOpen: true }) },
 ];
 
 /** Everything that can be done by name: the one list. */

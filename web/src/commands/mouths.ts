@@ -3,6 +3,7 @@ import { commit } from "../state/film";
 import { castOf, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
 import { mouths, stretchAt } from "../strip/sound/cues";
+import { words } from "../words/sound";
 import type { Command } from "./command";
 import { goTo } from "./going";
 import { noCast } from "./kept";
@@ -47,15 +48,14 @@ function nudgeCues(by: number): void {
 }
 
 const noCues = (state: State) =>
-  noCast(state) ??
-  (shotOf(state)?.cues.some(({ owner }) => owner === castOf(state)?.id) ? null : "choose a mouth first");
+  noCast(state) ?? (shotOf(state)?.cues.some(({ owner }) => owner === castOf(state)?.id) ? null : words.lacksMouth);
 
 /** Mouths that somebody speaks with. */
 export const mouthing: Command[] = [
   ...mouths.map(
     ({ mouth, title, says }): Command => ({
       id: `mouth-${mouth.toLowerCase()}`,
-      name: `Mouth: ${title.toLowerCase()} (${says})`,
+      name: words.mouthCommand(title.toLowerCase(), says),
       places: ["act"],
       lacks: noCast,
       about: ["cue"],
@@ -64,7 +64,7 @@ export const mouthing: Command[] = [
   ),
   {
     id: "cues-earlier",
-    name: "All mouth cues a frame earlier",
+    name: words.cuesFrameEarlier,
     keys: "alt+bracketleft",
     places: ["act"],
     lacks: noCues,
@@ -73,7 +73,7 @@ export const mouthing: Command[] = [
   },
   {
     id: "cues-later",
-    name: "All mouth cues a frame later",
+    name: words.cuesFrameLater,
     keys: "alt+bracketright",
     places: ["act"],
     lacks: noCues,

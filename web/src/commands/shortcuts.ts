@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
+import { words } from "../words/commands";
 import { type Command, keyName } from "./command";
 
 /** Shortcuts that somebody changed, by the command's id; "" for a command without one. Kept in the browser. */
@@ -15,7 +16,7 @@ export const keysOf = ({ id, keys }: Shortcut, changed = useShortcuts.getState()
 /** The same as it is said to people. */
 export function keysSaid(command: Shortcut & Pick<Command, "held">, changed?: Record<string, string>): string {
   const keys = keysOf(command, changed);
-  return keys === "" ? "" : `${command.held ? "hold " : ""}${keyName(keys)}`;
+  return keys === "" ? "" : `${command.held ? words.holdKey : ""}${keyName(keys)}`;
 }
 
 /** Gives a command a shortcut; "" for none. */

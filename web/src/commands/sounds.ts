@@ -2,20 +2,19 @@ import type { SoundUse } from "../api/types";
 import { commit } from "../state/film";
 import { newId, shotOf } from "../state/select";
 import { get, type State, set } from "../state/store";
+import { words } from "../words/sound";
 import type { Command } from "./command";
 
 /** The sound that is chosen on the strip. */
 export const soundChosen = (state: State): SoundUse | undefined =>
   state.chosen?.kind === "sound" ? shotOf(state)?.sounds.find(({ id }) => id === state.chosen?.thing) : undefined;
 
-const noSound = (state: State) => (soundChosen(state) ? null : "choose a sound on the strip");
+const noSound = (state: State) => (soundChosen(state) ? null : words.lacksSound);
 
 function notInside(state: State): string | null {
   const use = soundChosen(state);
   if (!use) return noSound(state);
-  return state.frame > use.start && state.frame < use.start + use.length
-    ? null
-    : "put the saw blade within the chosen sound";
+  return state.frame > use.start && state.frame < use.start + use.length ? null : words.lacksPlayhead;
 }
 
 /** With the sound that is chosen. */
@@ -37,13 +36,13 @@ const places = ["act", "camera"] as const;
 export const sounding: Command[] = [
   {
     id: "hear",
-    name: "Hear the sound, or not",
+    name: words.soundOn,
     keys: "m",
     run: () => set({ hear: !get().hear }),
   },
   {
     id: "split-sound",
-    name: "Split the sound here",
+    name: words.splitSound,
     keys: "s",
     places,
     lacks: notInside,
@@ -55,7 +54,7 @@ export const sounding: Command[] = [
   },
   {
     id: "copy-sound",
-    name: "Another of the sound, after it",
+    name: words.duplicateSound,
     places,
     lacks: noSound,
     about: ["sound"],
@@ -63,7 +62,7 @@ export const sounding: Command[] = [
   },
   {
     id: "mute-sound",
-    name: "Mute the sound, or not",
+    name: words.muteSound,
     places,
     lacks: noSound,
     about: ["sound"],

@@ -1,4 +1,5 @@
 import type { AnswerTo, Drawing, Edit, FilmChange, Gesture, Point, Question, View, Wish } from "../api/types";
+import { words } from "../words/film";
 import type { Look } from "./look";
 import type { Answer, Method, Request, Response } from "./protocol";
 import { StandIn } from "./standIn";
@@ -39,7 +40,7 @@ class Engine {
       else if (data.start === "ready") this.started(worker);
       else this.startAgain(worker, data.problem);
     };
-    worker.onerror = ({ message }) => this.startAgain(worker, message ?? "its script did not arrive");
+    worker.onerror = ({ message }) => this.startAgain(worker, message ?? words.scriptMissing);
   }
 
   private answered({ id, value, problem }: Answer): void {
@@ -57,7 +58,7 @@ class Engine {
   /** The server was away while the core was fetched from it: whoever asked waits until it comes. */
   private startAgain(worker: Worker, problem: string): void {
     if (this.ready || this.worker !== worker) return;
-    console.warn(`The page's own core did not start, and is started again: ${problem}`);
+    console.warn(words.coreNotStarted(problem));
     worker.terminate();
     this.worker = null;
     setTimeout(() => this.start(), Again);

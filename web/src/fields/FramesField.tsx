@@ -1,4 +1,5 @@
 import type { Edit } from "../api/types";
+import { units } from "../words/units";
 import { NumberField } from "./NumberField";
 
 /** A number of frames, or one of them. */
@@ -16,7 +17,7 @@ export const FramesField = ({
 }) => (
   <NumberField
     label={label}
-    unit="fr."
+    unit={units.frames}
     decimals={0}
     step={1}
     min={min}

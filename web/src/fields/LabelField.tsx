@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { Label } from "../api/types";
+import { words } from "../words/fields";
 import { labelInk, labels } from "./labels";
 import { row } from "./row";
 
@@ -10,11 +11,11 @@ export function LabelField({ value, onChoose }: { value: Label; onChoose: (label
   const { inks } = useTheme().palette;
   return (
     <Box sx={{ ...row, py: 0.5 }}>
-      <Box sx={{ flex: 1 }}>Label</Box>
+      <Box sx={{ flex: 1 }}>{words.label}</Box>
       {labels.map((label) => (
         <ButtonBase
           key={label}
-          aria-label={`Label ${label}`}
+          aria-label={words.labelOf(label)}
           aria-pressed={label === value}
           onClick={() => onChoose(label)}
           sx={{

@@ -4,6 +4,7 @@ import type { Edit } from "../api/types";
 import { engine } from "../engine/engine";
 import { commit } from "../state/film";
 import { touchPreview } from "../state/store";
+import { words } from "../words/fields";
 import { entry, row } from "./row";
 
 interface NumberFieldProps {
@@ -86,11 +87,7 @@ export function NumberField({
         component="label"
         onPointerDown={scrub}
         onDoubleClick={() => rest !== undefined && !disabled && void make(rest)}
-        title={
-          rest === undefined || disabled
-            ? undefined
-            : `At rest ${format(rest, decimals)} ${unit}: a double click, or nothing typed`
-        }
+        title={rest === undefined || disabled ? undefined : words.atRestTip(format(rest, decimals), unit)}
         sx={{
           flex: 1,
           minWidth: 0,

@@ -1,5 +1,6 @@
 import Button from "@mui/material/Button";
 import { useState } from "react";
+import { words } from "../words/fields";
 
 /** Does what undo does not bring back: it asks once more, until something else is done. */
 export function SureButton({ name, title, onSure }: { name: string; title: string; onSure: () => void }) {
@@ -10,7 +11,7 @@ export function SureButton({ name, title, onSure }: { name: string; title: strin
   };
   return (
     <Button size="small" color="error" title={title} onClick={press} onBlur={() => setSure(false)}>
-      {sure ? "For good?" : name}
+      {sure ? words.deleteForever : name}
     </Button>
   );
 }

@@ -1,13 +1,14 @@
 import type { Ease, Gap, Point } from "../api/types";
+import { words } from "../words/timing";
 
 const slow = (startPercent: number, stopPercent: number): Ease => ({ kind: "slow", startPercent, stopPercent });
 
-/** The eases that are chosen by name: corners of slow start and slow stop. */
-export const eases: { title: string; ease: Ease }[] = [
-  { title: "Even", ease: slow(0, 0) },
-  { title: "Slow start", ease: slow(100, 0) },
-  { title: "Slow stop", ease: slow(0, 100) },
-  { title: "Both", ease: slow(100, 100) },
+/** The eases that are chosen by name: corners of ease in (slow at the start) and ease out (slow at the end). */
+export const eases: { id: string; title: string; ease: Ease }[] = [
+  { id: "even", title: words.linear, ease: slow(0, 0) },
+  { id: "slow-start", title: words.easeIn, ease: slow(100, 0) },
+  { id: "slow-stop", title: words.easeOut, ease: slow(0, 100) },
+  { id: "both", title: words.easeInAndOut, ease: slow(100, 100) },
 ];
 
 /** What a gap is until somebody says otherwise. */
@@ -16,7 +17,7 @@ export const plainGap: Gap = { ease: slow(100, 100), every: 1 };
 /** What a gap is called; null for one that has no name. */
 export function nameOfGap(gap: Gap | null | undefined): string | null {
   if (!gap) return null;
-  return gap.held ? "Hold" : (eases.find(({ ease }) => isSame(ease, gap.ease))?.title ?? null);
+  return gap.held ? words.hold : (eases.find(({ ease }) => isSame(ease, gap.ease))?.title ?? null);
 }
 
 export const isSame = (a: Ease, b: Ease) =>

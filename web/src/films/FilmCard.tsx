@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { FilmLine } from "../api/types";
-import { count } from "../fields/count";
+import { counts } from "../words/count";
+import { words } from "../words/films";
 
 /** "12.5 s", or "2 min 5 s". */
 export function spanOf(frames: number, rate: number): string {
   const seconds = frames / rate;
   if (seconds < 60) return `${Number(seconds.toFixed(1))} s`;
-  return `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`;
+  return words.minutes(Math.floor(seconds / 60), Math.round(seconds % 60));
 }
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -45,7 +46,7 @@ export function FilmCard({
     >
       <ButtonBase
         onClick={onOpen}
-        aria-label={open ? `${film.name}, which is open` : `Open ${film.name}`}
+        aria-label={open ? words.openAlready(film.name) : words.openFilm(film.name)}
         sx={{ display: "block", width: "100%", font: "inherit", textAlign: "left" }}
       >
         <Box sx={{ aspectRatio: "16 / 9", bgcolor: inks.birch }}>
@@ -66,20 +67,20 @@ export function FilmCard({
       <Box sx={{ px: 1, pb: 1, flex: 1 }}>
         <Box sx={{ fontSize: 12, color: "text.secondary" }}>
           {shots != null && frames != null && rate != null
-            ? `${count(shots, "shot")} · ${spanOf(frames, rate)}`
-            : "cannot be read"}
+            ? `${counts.shots(shots)} · ${spanOf(frames, rate)}`
+            : words.cannotBeRead}
           <br />
           {when.format(new Date(film.changed ?? film.created))}
         </Box>
         <Box sx={{ display: "flex", flexWrap: "wrap", gap: 0.25, mt: 0.5, ml: -1 }}>
-          <Button aria-label={`Copy ${film.name}`} onClick={onCopy}>
-            Copy
+          <Button aria-label={words.duplicateFilm(film.name)} onClick={onCopy}>
+            {words.duplicate}
           </Button>
-          <Button aria-label={`Export ${film.name}`} href={`/api/films/${film.id}/bundle`} download>
-            Export
+          <Button aria-label={words.exportFilm(film.name)} href={`/api/films/${film.id}/bundle`} download>
+            {words.export}
           </Button>
-          <Button color="error" aria-label={`Take ${film.name} away`} onClick={onTakeAway}>
-            Take away
+          <Button color="error" aria-label={words.deleteFilm(film.name)} onClick={onTakeAway}>
+            {words.deleteIt}
           </Button>
         </Box>
       </Box>

@@ -10,11 +10,12 @@ import { FileButton } from "../fields/FileButton";
 import { Heading, Hint } from "../fields/Heading";
 import { tell } from "../state/film";
 import { get, set, useStore } from "../state/store";
+import { words } from "../words/films";
 import { FilmCard } from "./FilmCard";
 import { ThisFilm } from "./ThisFilm";
 
 const filmsKey = ["films"];
-const goneKey = ["films", "taken away"];
+const goneKey = ["films", words.deleted];
 
 /** All films, each with its picture; beside them the one that is open, with its shots. */
 export function FilmsPage() {
@@ -31,11 +32,11 @@ export function FilmsPage() {
   };
   const takeAway = async (film: FilmLine) => {
     await api.takeFilmAway(film.id).catch(tell);
-    enqueueSnackbar(`“${film.name}” is taken away.`, {
+    enqueueSnackbar(words.filmWasDeleted(film.name), {
       variant: "info",
       action: (
         <Button variant="outlined" onClick={() => void bringBack(film)}>
-          Undo
+          {words.undo}
         </Button>
       ),
     });
@@ -56,10 +57,14 @@ export function FilmsPage() {
   };
 
   return (
-    <Box component="section" aria-label="Films" sx={{ height: "100%", display: "flex", bgcolor: "background.default" }}>
+    <Box
+      component="section"
+      aria-label={words.films}
+      sx={{ height: "100%", display: "flex", bgcolor: "background.default" }}
+    >
       <Box
         component="aside"
-        aria-label="This film"
+        aria-label={words.thisFilm}
         tabIndex={0}
         sx={{
           width: 320,
@@ -73,10 +78,10 @@ export function FilmsPage() {
       >
         <ThisFilm />
       </Box>
-      <Box sx={{ flex: 1, minWidth: 0, overflow: "auto", p: 2 }} role="region" aria-label="All films" tabIndex={0}>
+      <Box sx={{ flex: 1, minWidth: 0, overflow: "auto", p: 2 }} role="region" aria-label={words.allFilms} tabIndex={0}>
         <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 1.5, flexWrap: "wrap" }}>
           <Box component="h1" sx={{ fontSize: 20, m: 0, mr: 1 }}>
-            All films
+            {words.allFilms}
           </Box>
           <CommandButton command="new-film" variant="contained" />
           <FileButton
@@ -87,12 +92,12 @@ export function FilmsPage() {
               if (made) await goToFilm(made.id);
             }}
           >
-            Open a bundle
+            {words.importFilm}
           </FileButton>
         </Box>
         <Box
           component="ul"
-          aria-label="Films"
+          aria-label={words.films}
           sx={{
             listStyle: "none",
             m: 0,
@@ -115,9 +120,9 @@ export function FilmsPage() {
         </Box>
         {(gone.data?.length ?? 0) > 0 && (
           <>
-            <Heading>Taken away</Heading>
-            <Hint>They can be brought back for thirty days.</Hint>
-            <Box component="ul" aria-label="Films taken away" sx={{ listStyle: "none", m: 0, p: 0, maxWidth: 520 }}>
+            <Heading>{words.deletedFilmsTitle}</Heading>
+            <Hint>{words.deletedHint}</Hint>
+            <Box component="ul" aria-label={words.deletedFilms} sx={{ listStyle: "none", m: 0, p: 0, maxWidth: 520 }}>
               {gone.data?.map((film) => (
                 <Box component="li" key={film.id} sx={{ display: "flex", alignItems: "center", gap: 1, py: 0.5 }}>
                   <Box component="span" sx={{ flex: 1, overflow: "hidden", textOverflow: "ellipsis" }}>
@@ -125,13 +130,17 @@ export function FilmsPage() {
                   </Box>
                   <Button
                     variant="outlined"
-                    aria-label={`Bring ${film.name} back`}
+                    aria-label={words.restoreFilm(film.name)}
                     onClick={() => void bringBack(film)}
                   >
-                    Bring back
+                    {words.restore}
                   </Button>
-                  <Button color="error" aria-label={`Delete ${film.name} for good`} onClick={() => void destroy(film)}>
-                    Delete for good
+                  <Button
+                    color="error"
+                    aria-label={words.deleteFilmForever(film.name)}
+                    onClick={() => void destroy(film)}
+                  >
+                    {words.deleteForever}
                   </Button>
                 </Box>
               ))}

@@ -11,6 +11,7 @@ import { useRested } from "../fields/useRested";
 import { chooseShot, commit } from "../state/film";
 import { lastEditIn } from "../state/since";
 import { set, useStore } from "../state/store";
+import { words } from "../words/films";
 import { spanOf } from "./FilmCard";
 
 /** Pictures are made by the server, which a row of edits would keep busy. */
@@ -26,7 +27,7 @@ export function ShotList({ onChoose }: { onChoose?: () => void }) {
   };
   return (
     <Reorderable ids={shots.map((shot) => shot.id)} onMove={move}>
-      <Box component="ol" aria-label="Shots, in order" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Box component="ol" aria-label={words.shotsInOrder} sx={{ listStyle: "none", m: 0, p: 0 }}>
         {shots.map((shot, i) => (
           <ShotLine key={shot.id} shot={shot} number={i + 1} alone={shots.length === 1} onChoose={onChoose} />
         ))}
@@ -70,7 +71,7 @@ function ShotLine({
         {...listeners}
         role="button"
         aria-pressed={here}
-        aria-label={`Shot ${number}, ${shot.name}, ${shot.length} frames`}
+        aria-label={words.shotLine(number, shot.name, shot.length)}
         onClick={choose}
         sx={{
           flex: 1,
@@ -107,19 +108,19 @@ function ShotLine({
               whiteSpace: "nowrap",
             }}
           >
-            {number} · {shot.name}
+            {words.shotTitle(number, shot.name)}
           </Box>
           <Box component="span" sx={{ fontSize: 12, color: "text.secondary" }}>
-            {shot.length} fr. · {spanOf(shot.length, rate)}
+            {words.shotLength(shot.length, spanOf(shot.length, rate))}
           </Box>
         </Box>
       </ButtonBase>
-      <Button aria-label={`Copy the shot ${shot.name}`} onClick={() => void copyShot(shot.id)}>
-        Copy
+      <Button aria-label={words.duplicateShot(shot.name)} onClick={() => void copyShot(shot.id)}>
+        {words.duplicate}
       </Button>
       <Button
         color="error"
-        aria-label={`Take the shot ${shot.name} out`}
+        aria-label={words.deleteShot(shot.name)}
         disabled={alone}
         onClick={() => removeShot(shot.id)}
       >

@@ -6,6 +6,7 @@ import { NumberField } from "../fields/NumberField";
 import { TextField } from "../fields/TextField";
 import { commit } from "../state/film";
 import { useStore } from "../state/store";
+import { words } from "../words/films";
 import { spanOf } from "./FilmCard";
 import { ShotList } from "./ShotList";
 
@@ -25,12 +26,12 @@ export function ThisFilm() {
   });
   return (
     <>
-      <Heading>This film</Heading>
-      <TextField label="Name" value={film.name} onWrite={(name) => void commit({ kind: "changeFilm", name })} />
-      <NumberField label="Width" {...size("width")} />
-      <NumberField label="Height" {...size("height")} />
+      <Heading>{words.thisFilm}</Heading>
+      <TextField label={words.name} value={film.name} onWrite={(name) => void commit({ kind: "changeFilm", name })} />
+      <NumberField label={words.width} {...size("width")} />
+      <NumberField label={words.height} {...size("height")} />
       <NumberField
-        label="Frames a second"
+        label={words.frameRate}
         unit=""
         decimals={2}
         step={1}
@@ -39,8 +40,8 @@ export function ThisFilm() {
         value={film.frameRate}
         edit={(frameRate) => ({ kind: "changeFilm", frameRate })}
       />
-      <Fact title="Length" value={spanOf(frames, film.frameRate)} />
-      <Heading right={<CommandButton command="new-shot" variant="text" />}>Shots, in order</Heading>
+      <Fact title={words.length} value={spanOf(frames, film.frameRate)} />
+      <Heading right={<CommandButton command="new-shot" variant="text" />}>{words.shotsInOrder}</Heading>
       <ShotList />
     </>
   );

@@ -2,6 +2,7 @@ import { engine } from "../engine/engine";
 import { tell } from "../state/film";
 import { castOf } from "../state/select";
 import { get, set, touchPreview } from "../state/store";
+import { words } from "../words/take";
 import { glimpse } from "./glimpse";
 import { readingOf } from "./reading";
 import { momentOf } from "./take";
@@ -66,6 +67,6 @@ async function fromFile(): Promise<void> {
 function live(): void {
   const socket = new WebSocket(`${window.location.origin.replace("http", "ws")}/api/face/live`);
   socket.onmessage = ({ data }) => void take(String(data));
-  socket.onerror = () => tell(new Error("The face device does not answer."));
+  socket.onerror = () => tell(new Error(words.deviceSilent));
   close = () => socket.close();
 }

@@ -1,4 +1,5 @@
 import { get } from "../state/store";
+import { words } from "../words/film";
 
 /** Samples a second that are asked for, as prints have them. */
 export const Rate = 48000;
@@ -26,7 +27,7 @@ export function mixed(context: BaseAudioContext, from: number, count: number): P
   const found = kept.get(key);
   if (found) return found;
   const asked = fetch(`/api/films/${filmId}/shots/${shotId}/mix.wav?from=${from}&count=${count}&rate=${Rate}`)
-    .then((answer) => (answer.ok ? answer.arrayBuffer() : Promise.reject(new Error(`No sound: ${answer.status}`))))
+    .then((answer) => (answer.ok ? answer.arrayBuffer() : Promise.reject(new Error(words.noSound(answer.status)))))
     .then((wav) => context.decodeAudioData(wav));
   asked.catch(() => kept.delete(key));
   kept.set(key, asked);

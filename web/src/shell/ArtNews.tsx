@@ -8,15 +8,16 @@ import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
 import { enqueueSnackbar } from "notistack";
 import type { ArtNote, ArtReport } from "../api/types";
-import { count } from "../fields/count";
 import { Heading } from "../fields/Heading";
 import { set, useStore } from "../state/store";
+import { counts } from "../words/count";
+import { words } from "../words/shell";
 
 /** What came in, in numbers. */
 function came(art: ArtReport): string {
-  const pieces = [count(art.names.length, "part")];
-  if (art.shapes > 0) pieces.push(count(art.shapes, "shape"));
-  if (art.pictures > 0) pieces.push(`${count(art.pictures, "picture")}, trimmed to what is not clear`);
+  const pieces = [counts.parts(art.names.length)];
+  if (art.shapes > 0) pieces.push(counts.shapes(art.shapes));
+  if (art.pictures > 0) pieces.push(words.trimmed(counts.pictures(art.pictures)));
   return pieces.join(", ");
 }
 
@@ -40,10 +41,10 @@ export function ArtNews() {
           sx={{ position: "fixed", left: "50%", bottom: 28, width: 320, ml: "-160px", zIndex: 1300, p: 1.5 }}
         >
           <Box sx={{ mb: 0.75, fontSize: 13.5 }}>
-            Reading {reading.file} … {reading.part > 0 && `${Math.round(reading.part * 100)} %`}
+            {words.reading(reading.file, reading.part > 0 ? `${Math.round(reading.part * 100)} %` : "")}
           </Box>
           <LinearProgress
-            aria-label={`Reading ${reading.file}`}
+            aria-label={words.readingBar(reading.file)}
             variant={reading.part > 0 ? "determinate" : "indeterminate"}
             value={reading.part * 100}
           />
@@ -53,15 +54,15 @@ export function ArtNews() {
         <DialogTitle>{told?.file}</DialogTitle>
         {told && (
           <DialogContent>
-            <Heading>Came in: {came(told.art)}</Heading>
+            <Heading>{words.imported(came(told.art))}</Heading>
             <Box sx={{ fontSize: 13.5 }}>{told.art.names.join(", ")}</Box>
-            <Notes title="Came in changed" notes={told.art.notes.filter((note) => note.fate === "Changed")} />
-            <Notes title="Left out" notes={told.art.notes.filter((note) => note.fate === "LeftOut")} />
+            <Notes title={words.changedOnImport} notes={told.art.notes.filter((note) => note.fate === "Changed")} />
+            <Notes title={words.leftOut} notes={told.art.notes.filter((note) => note.fate === "LeftOut")} />
           </DialogContent>
         )}
         <DialogActions sx={{ px: 3, pb: 2 }}>
           <Button variant="contained" onClick={close}>
-            Good
+            {words.close}
           </Button>
         </DialogActions>
       </Dialog>
@@ -73,9 +74,7 @@ function Notes({ title, notes }: { title: string; notes: ArtNote[] }) {
   if (notes.length === 0) return null;
   return (
     <>
-      <Heading>
-        {title}: {notes.length}
-      </Heading>
+      <Heading>{words.notesOf(title, notes.length)}</Heading>
       <Box component="ul" aria-label={title} sx={{ m: 0, pl: 2.25, fontSize: 13.5 }}>
         {notes.map((note, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a report never changes

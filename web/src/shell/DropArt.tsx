@@ -5,6 +5,7 @@ import { bringSound, isSound } from "../benches/act/sound/bring";
 import { bringPuppet } from "../benches/BringPuppet";
 import { onServer, openFilm, tell } from "../state/film";
 import { get } from "../state/store";
+import { words } from "../words/shell";
 import { report } from "./ArtNews";
 
 /** Art dropped on the window: a film is opened, on the stage's places a picture becomes a flat, else a puppet comes in. */
@@ -64,9 +65,7 @@ export function DropArt() {
         pointerEvents: "none",
       }}
     >
-      <Box sx={{ bgcolor: "background.paper", px: 3, py: 1.5, borderRadius: 2, fontSize: 16 }}>
-        Drop the drawing or sound to bring it in
-      </Box>
+      <Box sx={{ bgcolor: "background.paper", px: 3, py: 1.5, borderRadius: 2, fontSize: 16 }}>{words.dropHint}</Box>
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import Popover from "@mui/material/Popover";
 import TextField from "@mui/material/TextField";
 import { set, useStore } from "../state/store";
+import { words } from "../words/shell";
 import { actionsHere } from "./actions";
 import { byAllWords } from "./finderWords";
 
@@ -57,7 +58,7 @@ function Actions({ close }: { close: () => void }) {
           </Box>
         </Box>
       )}
-      renderInput={(input) => <TextField {...input} autoFocus label="Find a command" />}
+      renderInput={(input) => <TextField {...input} autoFocus label={words.findCommand} />}
       slots={{ popper: Inside as never }}
     />
   );

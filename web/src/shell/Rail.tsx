@@ -2,8 +2,9 @@ import Box from "@mui/material/Box";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import { go, placeNames } from "../commands/going";
-import { count as countOf } from "../fields/count";
 import { places, useStore } from "../state/store";
+import { counts } from "../words/count";
+import { words } from "../words/shell";
 import { useSnags } from "./Snags";
 
 /** Drawn for this rail: what each place is about, in one line of ink. */
@@ -24,7 +25,8 @@ export function Rail() {
   return (
     <Box
       component="nav"
-      aria-label="Places"
+      data-area="places"
+      aria-label={words.places}
       sx={{
         width: 56,
         bgcolor: inks.rail,
@@ -36,7 +38,7 @@ export function Rail() {
       }}
     >
       <Box sx={{ height: 36, display: "grid", placeItems: "center" }}>
-        <img src="/mark.svg" width={24} height={24} alt="Fretsaw" />
+        <img src="/mark.svg" width={24} height={24} alt={words.fretsaw} />
       </Box>
       {places.map((name, i) => {
         const here = name === place && !onFilms;
@@ -46,7 +48,7 @@ export function Rail() {
             key={name}
             onClick={() => go(name)}
             aria-current={here ? "page" : undefined}
-            aria-label={count > 0 ? `${placeNames[name]}, ${countOf(count, "snag")}` : placeNames[name]}
+            aria-label={count > 0 ? `${placeNames[name]}, ${counts.snags(count)}` : placeNames[name]}
             sx={{
               position: "relative",
               flexDirection: "column",

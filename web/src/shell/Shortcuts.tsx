@@ -12,6 +12,7 @@ import { commands } from "../commands/list";
 import { changeKeys, keysOf, keysSaid, resetKeys, useShortcuts } from "../commands/shortcuts";
 import { entry } from "../fields/row";
 import { places, set, useStore } from "../state/store";
+import { words } from "../words/shell";
 
 /** Both may hold at one place. */
 const meet = (one: Command, other: Command) =>
@@ -40,8 +41,8 @@ export function Shortcuts() {
     if (waits === null) return;
     const other = commands.find((one) => one.id !== waits.id && keysOf(one, changed) === keys && meet(one, waits));
     wait(null);
-    if (waits.held && keys.includes("+")) return setRefused(`“${waits.name}” is held: give it one key alone.`);
-    if (other) return setRefused(`${keyName(keys)} belongs to “${other.name}”; give that another first.`);
+    if (waits.held && keys.includes("+")) return setRefused(words.heldNeedsOneKey(waits.name));
+    if (other) return setRefused(words.keysTaken(keyName(keys), other.name));
     setRefused("");
     changeKeys(waits, keys);
   };
@@ -61,14 +62,14 @@ export function Shortcuts() {
   return (
     <Dialog open={open} onClose={close} maxWidth="sm" fullWidth aria-labelledby="shortcuts-title">
       <DialogTitle id="shortcuts-title" sx={{ fontSize: 18, pb: 1 }}>
-        Shortcuts
+        {words.shortcuts}
       </DialogTitle>
       <DialogContent sx={{ height: 460, display: "flex", flexDirection: "column" }}>
         <Box
           component="input"
           type="search"
-          aria-label="Find a command by name"
-          placeholder="Find by name"
+          aria-label={words.findCommandByName}
+          placeholder={words.findByName}
           value={filter}
           onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
           sx={{ ...entry, mb: 1 }}
@@ -78,7 +79,7 @@ export function Shortcuts() {
         </Box>
         <Box
           component="ul"
-          aria-label="Commands and their shortcuts"
+          aria-label={words.commandsAndTheirShortcuts}
           sx={{ listStyle: "none", m: 0, p: 0, overflow: "auto", flex: 1 }}
         >
           {shown.map((command) => {
@@ -92,14 +93,14 @@ export function Shortcuts() {
                 </Box>
                 <Button
                   variant={waiting ? "contained" : "outlined"}
-                  aria-label={`Shortcut of ${command.name}: ${keysSaid(command, changed) || "none"}`}
+                  aria-label={words.shortcutOf(command.name, keysSaid(command, changed) || words.none)}
                   onClick={() => wait(waiting ? null : command)}
                   sx={{ minWidth: 110 }}
                 >
-                  {waiting ? "Press keys…" : keysSaid(command, changed) || "none"}
+                  {waiting ? words.pressKeys : keysSaid(command, changed) || words.none}
                 </Button>
                 <Button
-                  aria-label={`Take the shortcut of ${command.name} away`}
+                  aria-label={words.clearShortcut(command.name)}
                   disabled={keys === ""}
                   onClick={() => changeKeys(command, "")}
                 >
@@ -118,10 +119,10 @@ export function Shortcuts() {
           }}
           disabled={Object.keys(changed).length === 0}
         >
-          All as they were
+          {words.resetAll}
         </Button>
         <Button variant="contained" onClick={close}>
-          Done
+          {words.close}
         </Button>
       </DialogActions>
     </Dialog>

@@ -6,6 +6,8 @@ import { NumberField } from "../fields/NumberField";
 import { Setting } from "../fields/Setting";
 import { commit } from "../state/film";
 import { useStore } from "../state/store";
+import { words } from "../words/shell";
+import { units } from "../words/units";
 
 /** How long a shot is: with its keys as they stand or in proportion; and frames that come in or go at the saw blade. */
 export function ShotLength({ shot }: { shot: Shot }) {
@@ -16,8 +18,8 @@ export function ShotLength({ shot }: { shot: Shot }) {
   return (
     <>
       <NumberField
-        label="Length"
-        unit="fr."
+        label={words.length}
+        unit={units.frames}
         decimals={0}
         step={1}
         min={1}
@@ -30,14 +32,16 @@ export function ShotLength({ shot }: { shot: Shot }) {
             : { kind: "changeShot", shotId: shot.id, length };
         }}
       />
-      <CheckField label="Stretch all its keys with it" value={stretch} onChange={setStretch} />
-      <Setting label={`Frames at ${frame}`} unit="fr." value={count} min={1} max={10000} onSet={setCount}>
-        <Button onClick={() => void commit({ kind: "insertFrames", shotId: shot.id, at: frame, count })}>Insert</Button>
+      <CheckField label={words.stretchKeysToo} value={stretch} onChange={setStretch} />
+      <Setting label={words.framesAt(frame)} unit={units.frames} value={count} min={1} max={10000} onSet={setCount}>
+        <Button onClick={() => void commit({ kind: "insertFrames", shotId: shot.id, at: frame, count })}>
+          {words.insert}
+        </Button>
         <Button
           disabled={going < 1}
           onClick={() => void commit({ kind: "takeOutFrames", shotId: shot.id, at: frame, count: going })}
         >
-          Take out
+          {words.deleteIt}
         </Button>
       </Setting>
     </>

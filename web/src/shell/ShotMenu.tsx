@@ -8,6 +8,7 @@ import { ShotList } from "../films/ShotList";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { useStore } from "../state/store";
+import { words } from "../words/shell";
 import { ShotLength } from "./ShotLength";
 
 /** Shots: name and length of the one that is open, and all of them by their pictures. */
@@ -26,7 +27,7 @@ export function ShotMenu() {
         sx={{ minWidth: 0, overflow: "hidden" }}
       >
         <span style={{ overflow: "hidden", textOverflow: "ellipsis" }}>
-          Shot {shots.findIndex((one) => one.id === shot?.id) + 1} · “{shot?.name}”
+          {words.shotLine(shots.findIndex((one) => one.id === shot?.id) + 1, shot?.name ?? "")}
         </span>
         &nbsp;▾
       </Button>
@@ -40,7 +41,7 @@ export function ShotMenu() {
           {shot && (
             <>
               <TextField
-                label="Name"
+                label={words.name}
                 value={shot.name}
                 onWrite={(name) => void commit({ kind: "changeShot", shotId: shot.id, name })}
               />

@@ -11,6 +11,7 @@ import { commit } from "../state/film";
 import { isBlocking, useShot } from "../state/select";
 import { lastEditIn } from "../state/since";
 import { type Chosen, type Place, set, useStore } from "../state/store";
+import { words } from "../words/shell";
 
 const none: Snag[] = [];
 
@@ -85,11 +86,11 @@ export function SnagLine({ snag }: { snag: Snag }) {
   return (
     <Box sx={{ borderLeft: 3, borderColor: "error.main", pl: 1, my: 1, fontSize: 13 }}>
       <div>
-        {whose && <b>{whose}: </b>}
+        {whose && <b>{words.ofWhom(whose)}</b>}
         {snag.says}
       </div>
       <Box sx={{ display: "flex", gap: 0.5, mt: 0.25, flexWrap: "wrap" }}>
-        <Button onClick={look}>Show it</Button>
+        <Button onClick={look}>{words.show}</Button>
         {snag.mend && (
           <Button variant="outlined" onClick={() => void commit(snag.mend ?? null)}>
             {snag.mendSays}
@@ -112,13 +113,10 @@ export function SnagList({ anchor }: { anchor: HTMLElement | null }) {
       anchorOrigin={{ vertical: "bottom", horizontal: "right" }}
       transformOrigin={{ vertical: "top", horizontal: "right" }}
     >
-      <Box sx={{ width: 340, p: 1.5 }} role="region" aria-label="Snags">
-        <CheckField label="Also what moves in step" value={inStep} onChange={(askInStep) => set({ askInStep })} />
+      <Box sx={{ width: 340, p: 1.5 }} role="region" aria-label={words.snags}>
+        <CheckField label={words.alsoThingsInStep} value={inStep} onChange={(askInStep) => set({ askInStep })} />
         {snags.length === 0 ? (
-          <Hint>
-            No snags in this shot. Creeping tracks, art that ends inside the frame and meshes that leave art out would
-            be listed here.
-          </Hint>
+          <Hint>{words.snagsEmpty}</Hint>
         ) : (
           snags.map((snag) => <SnagLine key={snagKey(snag)} snag={snag} />)
         )}

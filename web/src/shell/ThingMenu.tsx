@@ -6,8 +6,10 @@ import { useEffect } from "react";
 import { type About, canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysSaid } from "../commands/shortcuts";
+import { areaNamed } from "../commands/travel";
 import { get, type MenuPlace, set, useStore } from "../state/store";
 import { choiceHere } from "../strip/beads";
+import { words } from "../words/shell";
 
 /** What can be done to what was right-clicked: those of all commands that are about it. */
 export function ThingMenu() {
@@ -27,7 +29,7 @@ export function ThingMenu() {
       onClose={close}
       anchorReference="anchorPosition"
       anchorPosition={{ left: menu.x, top: menu.y }}
-      slotProps={{ list: { dense: true, "aria-label": "What can be done with it" } }}
+      slotProps={{ list: { dense: true, "aria-label": words.menuOfSelection } }}
     >
       {here.map((command) => {
         return (
@@ -52,8 +54,8 @@ export function ThingMenu() {
 
 /** Beside the chosen line of the list, else in the middle of the picture. */
 function placeOfChosen(): MenuPlace {
-  const line = document.querySelector("aside[aria-label=List] [aria-pressed=true]");
-  const box = (line ?? document.querySelector("section[aria-label=Stage]"))?.getBoundingClientRect();
+  const line = areaNamed("list")?.querySelector("[aria-pressed=true]");
+  const box = (line ?? areaNamed("stage"))?.getBoundingClientRect();
   return {
     x: box ? box.left + (line ? 40 : box.width / 2) : 100,
     y: box ? box.top + (line ? box.height : box.height / 2) : 100,

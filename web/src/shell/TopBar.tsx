@@ -7,6 +7,8 @@ import { commandOf } from "../commands/list";
 import { keysOf, useShortcuts } from "../commands/shortcuts";
 import { useShot } from "../state/select";
 import { set, useStore } from "../state/store";
+import { counts } from "../words/count";
+import { words } from "../words/shell";
 import { FilmMenu } from "./FilmMenu";
 import { Finder } from "./Finder";
 import { ShotMenu } from "./ShotMenu";
@@ -46,7 +48,7 @@ export function TopBar() {
           component="span"
           sx={{ color: "text.secondary", whiteSpace: "nowrap", display: { xs: "none", lg: "inline" } }}
         >
-          {shot.length} frames · {film.frameRate} a second
+          {words.lengthLine(shot.length, film.frameRate)}
         </Box>
       )}
       {place === "act" && <VersionBar />}
@@ -58,24 +60,24 @@ export function TopBar() {
       >
         {kept === "kept"
           ? keyedAt
-            ? `Keyed at frame ${keyedAt}, the drawing seen here`
-            : "All changes kept"
+            ? words.keyedAt(keyedAt)
+            : words.allChangesSaved
           : kept === "keeping"
-            ? "Keeping…"
-            : "Server not reached"}
+            ? words.saving
+            : words.serverNotReached}
       </Box>
-      <CommandButton command="undo" says={undoTitle ? `Undo: ${undoTitle}` : undefined} />
-      <CommandButton command="redo" says={redoTitle ? `Redo: ${redoTitle}` : undefined} />
+      <CommandButton command="undo" says={undoTitle ? words.undo(undoTitle) : undefined} />
+      <CommandButton command="redo" says={redoTitle ? words.redo(redoTitle) : undefined} />
       <Button
         ref={setSnagButton}
         variant="outlined"
         color={snags.length > 0 ? "error" : "primary"}
         onClick={() => set({ snagsOpen: true })}
       >
-        {snags.length === 0 ? "No snags" : snags.length === 1 ? "1 snag" : `${snags.length} snags`}
+        {snags.length === 0 ? words.noSnags : counts.snags(snags.length)}
       </Button>
       <Button ref={setFinder} variant="outlined" onClick={() => set({ finderOpen: true })}>
-        Find a command
+        {words.findCommand}
         <Box
           component="kbd"
           sx={{ font: "inherit", fontSize: 12, color: "text.secondary", ml: 1, display: { xs: "none", lg: "inline" } }}

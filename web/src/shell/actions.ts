@@ -1,8 +1,9 @@
-import { canRun, holdsAt } from "../commands/command";
+import { type Command, canRun, holdsAt } from "../commands/command";
 import { commands } from "../commands/list";
 import { keysSaid } from "../commands/shortcuts";
-import { words } from "../commands/words";
-import { get } from "../state/store";
+import { get, type State } from "../state/store";
+import { words } from "../words/shell";
+import { synonyms } from "../words/synonyms";
 
 /** A line of the finder. */
 export interface Action {
@@ -26,8 +27,8 @@ export function actionsHere(): Action[] {
       return {
         key: command.id,
         name: command.name,
-        words: words[command.id] ?? "",
-        note: lacks ?? keysSaid(command),
+        words: synonyms[command.id] ?? "",
+        note: lacks ?? [onOrOff(command, state), keysSaid(command)].filter(Boolean).join(" · "),
         disabled: !canRun(command, state),
         run: command.run,
       };
@@ -35,6 +36,8 @@ export function actionsHere(): Action[] {
   const known = new Set(named.map((action) => action.name));
   return [...named, ...buttonsHere().filter((action) => !known.has(action.name))];
 }
+
+const onOrOff = ({ on }: Command, state: State) => (on ? (on(state) ? words.on : words.off) : "");
 
 /** Buttons inside an area whose name says what they do; lines of lists are things and not actions. */
 function buttonsHere(): Action[] {

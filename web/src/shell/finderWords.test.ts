@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { words } from "../commands/words";
+import { synonyms } from "../words/synonyms";
 import { byAllWords } from "./finderWords";
 
 const action = (name: string, others = "") => ({
@@ -25,7 +25,7 @@ test("each word that is typed is found in the name or in what else it is called,
 });
 
 test("the trade's words all lead somewhere", () => {
-  const said = Object.values(words).join(" ").toLowerCase();
+  const said = Object.values(synonyms).join(" ").toLowerCase();
   const trade = [
     "ease",
     "graph",

@@ -8,6 +8,8 @@ import { CheckField } from "../fields/CheckField";
 import { Hint } from "../fields/Heading";
 import { Setting } from "../fields/Setting";
 import { type ArcSettings, set, useStore } from "../state/store";
+import { words } from "../words/stage";
+import { units } from "../words/units";
 
 /** How much of the path of what is chosen is shown. */
 export function ArcBar() {
@@ -17,21 +19,28 @@ export function ArcBar() {
   return (
     <>
       <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-        Arc: {arcs.on ? "on" : "none"}
+        {words.arc(arcs.on ? words.on : words.off)}
       </Button>
       <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
         <Box sx={{ p: 1.5, width: 250 }}>
-          <CheckField label={useTip("arcs", "Show the arc")} value={arcs.on} onChange={(on) => change({ on })} />
+          <CheckField label={useTip("arcs", words.showArc)} value={arcs.on} onChange={(on) => change({ on })} />
           <Setting
-            label="Before"
-            unit="fr."
+            label={words.before}
+            unit={units.frames}
             value={arcs.before}
             min={0}
             max={500}
             onSet={(before) => change({ before })}
           />
-          <Setting label="After" unit="fr." value={arcs.after} min={0} max={500} onSet={(after) => change({ after })} />
-          <Hint>A dot a frame: wide apart is fast. Dots are dragged, and so are the handles of a path.</Hint>
+          <Setting
+            label={words.after}
+            unit={units.frames}
+            value={arcs.after}
+            min={0}
+            max={500}
+            onSet={(after) => change({ after })}
+          />
+          <Hint>{words.arcHint}</Hint>
         </Box>
       </Popover>
     </>

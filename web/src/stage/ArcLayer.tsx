@@ -1,6 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import type { ArcAnswer, Grip, Point } from "../api/types";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/stage";
 import { plain, startDrag, taken } from "./gestures";
 import { useArc } from "./useArc";
 
@@ -48,10 +49,7 @@ export function ArcLayer({ scale, toPicture }: ArcProps) {
             style={{ cursor: arc.grip ? "grab" : "default" }}
             onPointerDown={drag(number)}
           >
-            <title>
-              Frame {number}
-              {keys.has(number) ? ", keyed" : ""}
-            </title>
+            <title>{words.arcFrame(number, keys.has(number) ? ", keyed" : "")}</title>
           </circle>
         );
       })}

@@ -1,6 +1,7 @@
 import LinearProgress from "@mui/material/LinearProgress";
 import { useEffect, useState } from "react";
 import { useStore } from "../state/store";
+import { words } from "../words/stage";
 
 /** What takes longer says that it is at work. */
 const SaysAfterMs = 300;
@@ -16,9 +17,6 @@ export function AtWork() {
     return () => clearTimeout(timer);
   }, [painting]);
   return late ? (
-    <LinearProgress
-      aria-label="The picture is being painted"
-      sx={{ position: "absolute", top: 0, left: 0, right: 0 }}
-    />
+    <LinearProgress aria-label={words.pictureIsBeingPainted} sx={{ position: "absolute", top: 0, left: 0, right: 0 }} />
   ) : null;
 }

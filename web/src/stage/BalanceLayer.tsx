@@ -4,6 +4,7 @@ import { viewOf } from "../state/select";
 import { type State, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/stage";
 
 /** What moves a puppet's weight while it is dragged. */
 const posing: Partial<Record<NonNullable<State["gripping"]>["kind"], true>> = {
@@ -30,10 +31,10 @@ export function BalanceLayer({ owner, scale }: { owner: string; scale: number })
   const ink = offPx === 0 ? inks.leaf : inks.blade;
   const said =
     from == null
-      ? "Nothing planted bears it."
+      ? words.unsupported
       : offPx === 0
-        ? "In balance."
-        : `Falls ${Math.abs(offPx)} px to the ${offPx > 0 ? "right" : "left"}.`;
+        ? words.inBalance
+        : words.falls(Math.abs(offPx), offPx > 0 ? words.right : words.left);
   const line = (d: string, width: number) => (
     // Paper round the line, so that it is seen on any art.
     <>
@@ -65,7 +66,7 @@ export function BalanceLayer({ owner, scale }: { owner: string; scale: number })
           strokeWidth={3}
           paintOrder="stroke"
         >
-          {Math.abs(offPx)} px
+          {words.offBy(Math.abs(offPx))}
         </text>
       )}
     </g>

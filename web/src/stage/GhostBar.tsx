@@ -9,6 +9,8 @@ import { ChoiceField } from "../fields/ChoiceField";
 import { labels } from "../fields/labels";
 import { Setting } from "../fields/Setting";
 import { type GhostSettings, set, useStore } from "../state/store";
+import { words } from "../words/stage";
+import { units } from "../words/units";
 
 /** Which ghosts stand round the pose. */
 export function GhostBar() {
@@ -18,33 +20,40 @@ export function GhostBar() {
   return (
     <>
       <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-        Ghosts: {ghosts.on ? `${ghosts.before} + ${ghosts.after}` : "none"}
+        {words.ghosts(ghosts.on ? `${ghosts.before} + ${ghosts.after}` : words.off)}
       </Button>
       <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>
         <Box sx={{ p: 1.5, width: 250 }}>
-          <CheckField label={useTip("ghosts", "Show ghosts")} value={ghosts.on} onChange={(on) => change({ on })} />
+          <CheckField label={useTip("ghosts", words.showGhosts)} value={ghosts.on} onChange={(on) => change({ on })} />
           <ChoiceField
-            label="Of"
+            label={words.of}
             value={ghosts.by}
             choices={[
-              { value: "frames", title: "frames" },
-              { value: "poses", title: "poses" },
+              { value: "frames", title: words.frames },
+              { value: "poses", title: words.poses },
             ]}
             onChoose={(by) => change({ by: by as GhostSettings["by"] })}
           />
           <Setting
-            label="Before"
+            label={words.before}
             unit="×"
             value={ghosts.before}
             min={0}
             max={8}
             onSet={(before) => change({ before })}
           />
-          <Setting label="After" unit="×" value={ghosts.after} min={0} max={8} onSet={(after) => change({ after })} />
+          <Setting
+            label={words.after}
+            unit="×"
+            value={ghosts.after}
+            min={0}
+            max={8}
+            onSet={(after) => change({ after })}
+          />
           {ghosts.by === "frames" && (
             <Setting
-              label="One every"
-              unit="fr."
+              label={words.oneEvery}
+              unit={units.frames}
               value={ghosts.every}
               min={1}
               max={48}
@@ -52,16 +61,16 @@ export function GhostBar() {
             />
           )}
           <ChoiceField
-            label="As"
+            label={words.drawnAs}
             value={ghosts.as}
             choices={[
-              { value: "pictures", title: "pictures" },
-              { value: "outlines", title: "outlines" },
+              { value: "pictures", title: words.pictures },
+              { value: "outlines", title: words.outlines },
             ]}
             onChoose={(as) => change({ as: as as GhostSettings["as"] })}
           />
           <Setting
-            label="Strength"
+            label={words.strength}
             unit="%"
             value={ghosts.strength}
             min={5}
@@ -71,13 +80,13 @@ export function GhostBar() {
           {(["inkBefore", "inkAfter"] as const).map((side) => (
             <ChoiceField
               key={side}
-              label={side === "inkBefore" ? "Those before in" : "Those after in"}
+              label={side === "inkBefore" ? words.beforeColour : words.afterColour}
               value={ghosts[side]}
               choices={labels.map((label) => ({ value: label, title: label.toLowerCase() }))}
               onChoose={(label) => change({ [side]: label })}
             />
           ))}
-          <CheckField label="Of all puppets" value={ghosts.all} onChange={(all) => change({ all })} />
+          <CheckField label={words.ofAllPuppets} value={ghosts.all} onChange={(all) => change({ all })} />
         </Box>
       </Popover>
     </>

@@ -1,10 +1,11 @@
 import { useStore } from "../state/store";
+import { words } from "../words/stage";
 
 /** What a picture of the stage shows; only this is drawn anew with every frame that plays. */
 export function LensCaption() {
   const frame = useStore((state) => state.frame);
   const says = useStore(({ armed, taking, place }) =>
-    place !== "act" ? "" : taking ? " · performing" : armed ? " · take armed" : "",
+    place !== "act" ? "" : taking ? words.recording : armed ? words.takeArmed : "",
   );
-  return `Through the lens · frame ${frame}${says}`;
+  return words.throughLens(frame, says);
 }

@@ -11,15 +11,16 @@ import { keysSaid } from "../commands/shortcuts";
 import { keepUpTo, keptBytes } from "../playing/baking";
 import { pictureOf } from "../state/select";
 import { set, useStore } from "../state/store";
+import { words } from "../words/stage";
 import type { Rect } from "./looking";
 import { openPictureWindow } from "./pictureWindow";
 import { toggleWay, waysOf } from "./ways";
 
 const MB = 1024 * 1024;
 const nearnesses = [
-  { id: "see-all", title: "All of it" },
-  { id: "see-pixels", title: "Pixel for pixel" },
-  { id: "see-chosen", title: "What is chosen" },
+  { id: "see-all", title: words.fit },
+  { id: "see-pixels", title: words.actualSize },
+  { id: "see-chosen", title: words.zoomToSelection },
 ];
 
 /** As it is said behind a name. */
@@ -48,9 +49,9 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
   const count = offered.filter(({ way }) => ways.has(way)).length + (beyond && !onBench ? 1 : 0);
   return (
     <>
-      <Tooltip title="From how near, and in which way, the picture is looked at (the wheel comes nearer)">
+      <Tooltip title={words.viewTip}>
         <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-          Look · {percent} %{count > 0 ? ` · ${count} on` : ""}
+          {words.view(percent, count > 0 ? words.viewsOn(count) : "")}
         </Button>
       </Tooltip>
       <Menu anchorEl={at} open={at !== null} onClose={close} slotProps={{ list: { dense: true } }}>
@@ -71,11 +72,11 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
         {!onBench && [
           <MenuItem key="beyond" onClick={() => set({ beyond: !beyond })}>
             <Checkbox checked={beyond} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
-            Past the frame’s edges
+            {words.pastFramesEdges}
           </MenuItem>,
           <Divider key="more" />,
           <MenuItem key="window" onClick={choose(openPictureWindow)}>
-            The picture in a window of its own
+            {words.pictureInOwnWindow}
           </MenuItem>,
           ...bounds.map((bound) => (
             <MenuItem
@@ -86,7 +87,9 @@ export function LookBar({ onBench, whole }: { onBench: boolean; whole: Rect }) {
               }}
             >
               <Checkbox checked={bytes === bound * MB} size="small" sx={{ p: 0, mr: 1 }} tabIndex={-1} />
-              Keep up to {bound} MB of frames
+              {words.keepUpTo}
+              {bound}
+              {words.mbOfFrames}
             </MenuItem>
           )),
         ]}

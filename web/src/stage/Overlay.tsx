@@ -10,6 +10,7 @@ import { isOnBench, nameOf, newId, pictureOf, usePuppet, viewOf } from "../state
 import { type Chosen, get, set, useStore } from "../state/store";
 import { useAnswered } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/stage";
 import { ArcLayer, PathHandles } from "./ArcLayer";
 import { BalanceLayer } from "./BalanceLayer";
 import { type Box, startBox } from "./boxChoice";
@@ -96,7 +97,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const [thing, ...more] = new Set(edit.values.map(({ address }) => address.thing));
     if (thing === undefined || thing === "body" || more.length > 0) return;
     const name = nameOf(puppet, thing);
-    const what = `${name} has no other side: choose one for it under “How it goes on”, “Mirrored with”.`;
+    const what = words.noOpposite(name);
     enqueueSnackbar(what, { variant: "info", key: what, preventDuplicate: true });
   };
   const as = (kind: Chosen["kind"], thing: string): Chosen => (onBench ? { kind, thing } : { kind, owner, thing });
@@ -181,7 +182,7 @@ export function Overlay({ width, height }: { width: number; height: number }) {
       width={width}
       height={height}
       role="application"
-      aria-label="Picture: drag handles to change things"
+      aria-label={words.picture}
       style={{
         position: "absolute",
         inset: 0,
@@ -354,9 +355,9 @@ export function Overlay({ width, height }: { width: number; height: number }) {
     const hit = view && (await engine.ask({ kind: "hit", view, frame, at }).catch(tell));
     const own = puppet?.parts.find((one) => one.pins.some((pin) => pin.id === chosen?.thing))?.id;
     const part = own ?? (chosen?.kind === "part" ? chosen.thing : hit?.part);
-    if (!part) return void tell(new Error("Drop pins on a part: choose one in the list, or click on its art."));
+    if (!part) return void tell(new Error(words.lacksPinPart));
     const pins = puppet?.parts.find((one) => one.id === part)?.pins.length ?? 0;
-    const made: NewPin = { part, pin: newId("pin"), at, name: `Pin ${pins + 1}` };
+    const made: NewPin = { part, pin: newId("pin"), at, name: words.pinNumber(pins + 1) };
     setNaming(made);
     const edit = await makeAt({ kind: "NewPin", thing: part, owner, newId: made.pin, ...plain }, at);
     if (edit) set({ chosen: { kind: "part", thing: part }, also: [] });

@@ -3,6 +3,7 @@ import { useLayoutEffect, useRef } from "react";
 import type { Point } from "../api/types";
 import { commit } from "../state/film";
 import { usePuppet } from "../state/select";
+import { words } from "../words/stage";
 
 const [Width, Height] = [120, 22];
 
@@ -64,7 +65,7 @@ export function PinName({
     >
       <input
         ref={field}
-        aria-label="Name of the pin"
+        aria-label={words.nameOfPin}
         defaultValue={made.name}
         onBlur={(event) => write(event.target.value)}
         onKeyDown={(event) => {

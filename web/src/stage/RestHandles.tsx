@@ -1,6 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import type { PointerEventHandler } from "react";
 import type { AnswerTo, Grip } from "../api/types";
+import { words } from "../words/stage";
 
 type Rest = AnswerTo<"overlay">["rests"][number];
 
@@ -67,7 +68,7 @@ function PatchRing({
         pointerEvents="none"
       />
       <g transform={`translate(${rest.at.x} ${rest.at.y}) scale(${scale})`} onPointerDown={onDown} style={grab}>
-        <title>Stiff patch: drag to move it</title>
+        <title>{words.patchTip}</title>
         <circle r={11} fill="transparent" />
         <path d="M-6 -6H6V6H-6Z" fill="#FFFFFF" stroke={inks.leaf} strokeWidth={2} />
       </g>
@@ -77,7 +78,7 @@ function PatchRing({
         style={{ cursor: "ew-resize" }}
         data-end="rim"
       >
-        <title>Drag to make the patch larger or smaller</title>
+        <title>{words.patchRimTip}</title>
         <circle r={11} fill="transparent" />
         <circle r={4.5} fill="#FFFFFF" stroke={inks.leaf} strokeWidth={2} />
       </g>
@@ -106,7 +107,7 @@ function SwayArrow({
         pointerEvents="none"
       />
       <g transform={`translate(${rest.at.x} ${rest.at.y}) scale(${scale})`} onPointerDown={onDown} style={grab}>
-        <title>The sway is held here</title>
+        <title>{words.swayRootTip}</title>
         <circle r={11} fill="transparent" />
         <path d="M0 -7L7 0L0 7L-7 0Z" fill="#FFFFFF" stroke={inks.brass} strokeWidth={2} />
       </g>
@@ -116,7 +117,7 @@ function SwayArrow({
         style={grab}
         data-end="way"
       >
-        <title>The strand runs this way</title>
+        <title>{words.swayWayTip}</title>
         <circle r={11} fill="transparent" />
         <path d="M-9 -6L5 0L-9 6Z" fill={inks.brass} stroke="#FFFFFF" strokeWidth={1.5} />
       </g>
@@ -144,7 +145,7 @@ function StartFlag({ rest, scale, onDown }: Shown & { onDown?: PointerEventHandl
       style={own ? undefined : grab}
       data-handle={own ? "own start" : `start ${rest.thing}`}
     >
-      <title>{own ? "The part's own outline starts here" : "The form's outline starts here and runs this way"}</title>
+      <title>{own ? words.outlineStart : words.formStart}</title>
       <circle
         r={own ? 7 : 11}
         fill={own ? "#FFFFFF" : "transparent"}

@@ -4,6 +4,7 @@ import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "re
 import { useShallow } from "zustand/react/shallow";
 import { isOnBench, seesReferences } from "../state/select";
 import { set, useStore } from "../state/store";
+import { words } from "../words/stage";
 import { AtWork } from "./AtWork";
 import { GhostLayer } from "./GhostLayer";
 import { LookBar } from "./LookBar";
@@ -92,7 +93,8 @@ export function Stage({ caption, bar, empty }: { caption: ReactNode; bar: ReactN
     <Box
       ref={section}
       component="section"
-      aria-label="Stage"
+      data-area="stage"
+      aria-label={words.stage}
       onPointerDownCapture={(event: React.PointerEvent) => {
         if (isPan(event)) startPan(event, onBench);
       }}

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import Popover from "@mui/material/Popover";
 import { Children, Fragment, isValidElement, type ReactNode, useLayoutEffect, useRef, useState } from "react";
 import { bar } from "../benches/PlayButton";
+import { words } from "../words/stage";
 
 /** One line of tools under the picture. It never wraps: what there is no room for stands behind its last button. */
 export function ToolLine({ children }: { children: ReactNode }) {
@@ -48,7 +49,7 @@ export function ToolLine({ children }: { children: ReactNode }) {
       </Box>
       {fits < tools.length && (
         <Button variant="contained" color="inherit" sx={bar} onClick={(event) => setAt(event.currentTarget)}>
-          More
+          {words.more}
         </Button>
       )}
       <Popover open={at !== null} anchorEl={at} onClose={() => setAt(null)}>

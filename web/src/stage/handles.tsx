@@ -1,6 +1,7 @@
 import { useTheme } from "@mui/material/styles";
 import type { PointerEventHandler } from "react";
 import type { Point } from "../api/types";
+import { words } from "../words/stage";
 
 /** The shapes of our handles. Sizes are in screen pixels: `scale` is picture pixels to one of them. */
 interface Handle {
@@ -119,7 +120,7 @@ export function PivotMark({ at, name, scale, onDown }: Handle & { name: string }
       style={grab}
       data-handle={`pivot ${name}`}
     >
-      <title>{`Pivot of ${name}`}</title>
+      <title>{words.pivotOf(name)}</title>
       <circle r={12} fill="transparent" />
       <circle r={7} fill="#FFFFFF" stroke={inks.petrol} strokeWidth={2} />
       <path d="M-4 4L4 -4" stroke={inks.petrol} strokeWidth={2} />
@@ -132,7 +133,7 @@ export function TurnGrip({ at, scale, onDown }: Handle) {
   const { inks } = useTheme().palette;
   return (
     <g transform={`translate(${at.x} ${at.y}) scale(${scale})`} onPointerDown={onDown} style={grab} data-handle="turn">
-      <title>Turn</title>
+      <title>{words.rotate}</title>
       <path d="M0 -9V-40" stroke={inks.petrol} strokeWidth={2} />
       <rect x={-6} y={-52} width={12} height={12} rx={3} fill="#FFFFFF" stroke={inks.petrol} strokeWidth={2} />
     </g>
@@ -149,7 +150,7 @@ export function OriginMark({ at, scale, onDown }: Handle) {
       style={grab}
       data-handle="ground"
     >
-      <title>Ground point: the whole body</title>
+      <title>{words.groundPointWholeBody}</title>
       <path d="M-18 0H18L13 7H-13Z" fill="#FFFFFF" stroke={inks.leaf} strokeWidth={1.5} />
     </g>
   );

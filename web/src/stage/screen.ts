@@ -7,6 +7,7 @@ import { baked, bakedWhole, bakeFor } from "../playing/baking";
 import { playOn } from "../playing/play";
 import { asideOf, isBlocking, isOnBench, seesReferences, viewOf } from "../state/select";
 import { get, type State, set, useStore } from "../state/store";
+import { words } from "../words/stage";
 import { follow, largestWindow, onPictureWindow } from "./pictureWindow";
 
 /** The visible canvas and what is looked at on it. */
@@ -126,7 +127,7 @@ async function paintOn(on: Screen, view: View, frame: number, coarse: boolean, p
     picture.close();
     return shows;
   } catch (problem) {
-    const message = `This frame could not be painted: ${problem instanceof Error ? problem.message : problem}`;
+    const message = words.notPainted(problem instanceof Error ? problem.message : String(problem));
     if (!wanted) enqueueSnackbar(message, { variant: "error", key: message, preventDuplicate: true });
     engine.start();
     return false;

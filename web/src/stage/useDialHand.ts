@@ -5,6 +5,7 @@ import { isBlocking, useShot } from "../state/select";
 import { get, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { words } from "../words/stage";
 import { plain, startDrag, taken } from "./gestures";
 
 /**
@@ -27,7 +28,7 @@ export function useDialHand(owner: string, dial: Dial) {
     const value = (property: string, value: number) => ({ address: { owner, thing: dial.id, property }, value });
     const values = [value("across", inside(to.across)), ...(dial.isPad ? [value("down", inside(to.down))] : [])];
     const how = { drawn: true, blocked: isBlocking(get()) };
-    void commit({ kind: "setKeys", shotId: shot.id, frame, values, says: `Turned ${dial.name}`, ...how });
+    void commit({ kind: "setKeys", shotId: shot.id, frame, values, says: words.turnDial(dial.name), ...how });
   };
 
   /** @param plate what the dial is drawn on. */

@@ -1,15 +1,16 @@
 import { get, set, type Way } from "../state/store";
+import { words } from "../words/stage";
 
 /**
  * Each with the key that shows it while it is held, unless somebody chose another. A bench shows one puppet, all of it sharp: there
  * is no rest to dim.
  */
 export const wayList: { way: Way; title: string; key: string; onBenches: boolean }[] = [
-  { way: "sharp", title: "Everything sharp", key: "x", onBenches: false },
-  { way: "alone", title: "The rest dimmed", key: "c", onBenches: false },
-  { way: "silhouette", title: "Silhouette", key: "v", onBenches: true },
-  { way: "mirrored", title: "In the mirror", key: "b", onBenches: true },
-  { way: "grey", title: "In greys", key: "n", onBenches: true },
+  { way: "sharp", title: words.everythingSharp, key: "x", onBenches: false },
+  { way: "alone", title: words.restDimmed, key: "c", onBenches: false },
+  { way: "silhouette", title: words.silhouette, key: "v", onBenches: true },
+  { way: "mirrored", title: words.mirrored, key: "b", onBenches: true },
+  { way: "grey", title: words.greyscale, key: "n", onBenches: true },
 ];
 
 export const waysOf = (onBench: boolean) => wayList.filter(({ onBenches }) => onBenches || !onBench);

@@ -6,6 +6,7 @@ import { forget, readFilm } from "../engine/drawings";
 import { engine } from "../engine/engine";
 import { followBeads } from "../strip/beads";
 import { keepBeads } from "../strip/keepBeads";
+import { words } from "../words/film";
 import { changed } from "./change";
 import { keyedAt } from "./keyedAt";
 import { placeIn } from "./remember";
@@ -191,7 +192,7 @@ async function withPose(edit: Edit): Promise<Edit> {
   if (edit.values.some(({ address }) => address.owner !== castId)) return edit;
   const { shotId: shot, frame } = edit;
   const pose = await engine.work({ kind: "keyPose", shot, owner: castId, frame, blocked: isBlocking(get()) });
-  return { kind: "together", says: "Keyed the pose with what was changed", edits: [pose, edit] };
+  return { kind: "together", says: words.keyPoseWithChange, edits: [pose, edit] };
 }
 
 /**
@@ -258,10 +259,7 @@ export async function reading<T>(file: File, work: () => Promise<T>): Promise<T>
   }
 }
 
-const changedElsewhere = () =>
-  new Error(
-    `The film was changed elsewhere meanwhile. Look at it, and press again to take back “${get().undo ?? ""}”.`,
-  );
+const changedElsewhere = () => new Error(words.changedElsewhere(get().undo ?? ""));
 
 /** Undo and redo: the answer brings the edit that was made. */
 const again = (ask: (id: string, baseSeq: number) => Promise<Made>) =>

@@ -1,4 +1,5 @@
 import type { Aside, Puppet, Shot, Thing, View } from "../api/types";
+import { words } from "../words/film";
 import { type State, useStore } from "./store";
 
 export const shotOf = (state: State): Shot | null => state.film?.shots.find((shot) => shot.id === state.shotId) ?? null;
@@ -74,7 +75,7 @@ export function nameOf(puppet: Puppet | null | undefined, id: string): string {
 function namesIn({ parts, bones, reaches, dials }: Puppet): Map<string, string> {
   const onParts = parts.flatMap((part) => [part.pins, part.kneads, part.forms, part.swaps, part.patches]);
   const things = [parts, bones, reaches, dials, ...onParts].flat();
-  return new Map([["body", "Whole body"], ...things.map(({ id, name }) => [id, name] as const)]);
+  return new Map([["body", words.wholeBody], ...things.map(({ id, name }) => [id, name] as const)]);
 }
 
 /** A new id; the server's ids and ours never meet because both are random. */

@@ -15,6 +15,7 @@ import type {
   PrintLine,
   Wish,
 } from "../api/types";
+import { words } from "../words/film";
 import { type Since, untouched } from "./since";
 
 export const places = ["parts", "rig", "act", "scenery", "camera", "finish"] as const;
@@ -343,15 +344,15 @@ export const useStore = create<State>(() => ({
   chosen: null,
   also: [],
   folded: [
-    "Mouths",
-    "Face device",
-    "Face pad",
-    "Blinks",
-    "Live take",
-    "Kept charts",
-    "How it goes on",
-    "Frames drawn",
-    "Layers",
+    words.mouths,
+    words.faceDevice,
+    words.facePad,
+    words.blinks,
+    words.liveTake,
+    words.savedCharts,
+    words.loopsAndLimits,
+    words.frameSteps,
+    words.layers,
   ],
   filter: "",
   showTucked: false,

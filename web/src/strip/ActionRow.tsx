@@ -4,6 +4,7 @@ import type { Kept, Placed } from "../api/types";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { BlockHigh, type BlockPart, dragged, lanesOf } from "./actionBlocks";
 import { RowHead } from "./RowHead";
 import { type Scale, useScale } from "./scale";
@@ -20,13 +21,13 @@ export function ActionRow({ owner, names }: { owner: string; names: number }) {
   const high = (Math.max(...lanes.values()) + 1) * BlockHigh + 4;
   return (
     <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
-      <RowHead width={names} title="Actions" />
+      <RowHead width={names} title={words.actions} />
       <svg
         width="100%"
         height={high}
         style={{ display: "block", overflow: "hidden" }}
         role="group"
-        aria-label="Placed actions"
+        aria-label={words.placedActions}
       >
         {placed.map((one) => {
           const of = kept.find(({ id }) => id === one.action);
@@ -65,7 +66,7 @@ function Block({ placed, kept, scale, lane }: { placed: Placed; kept: Kept; scal
   const round = (((shown.to || kept.length) - shown.from) * 100) / shown.speedPercent;
   const rounds = round > 0 ? Math.min(400, Math.ceil((shown.length - 1) / round) - 1) : 0;
   const seams = Array.from({ length: Math.max(0, rounds) }, (_, i) => scale.x(shown.start + (i + 1) * round));
-  const label = `${kept.name}, frames ${shown.start} to ${shown.start + shown.length - 1}`;
+  const label = words.placed(kept.name, shown.start, shown.start + shown.length - 1);
   return (
     <g
       data-placed={placed.id}

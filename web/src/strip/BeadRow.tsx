@@ -4,6 +4,7 @@ import type { StripRow as Row, ThingKind } from "../api/types";
 import { goTo } from "../commands/going";
 import { commit } from "../state/film";
 import { type Chosen, get, set, useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { pressBead, Shown } from "./beadDrag";
 import { choiceHere, choose } from "./beads";
 import { rowKey } from "./question";
@@ -51,7 +52,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
       tabIndex={0}
       role="button"
       aria-pressed={chosen?.has(frame) ?? false}
-      aria-label={`${row.title}, key at frame ${frame}`}
+      aria-label={words.keyOf(row.title, frame)}
     />
   );
   return (
@@ -60,7 +61,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
       height={RowHigh}
       style={{ display: "block", overflow: "visible" }}
       role="group"
-      aria-label={`Keys of ${row.title}`}
+      aria-label={words.keysOfRow(row.title)}
       data-row={rowKey(row)}
       onPointerDown={(event) => {
         const frame = dense
@@ -87,7 +88,7 @@ export const BeadRow = memo(({ row, owner }: { row: Row; owner: string }) => {
 function PaleBeads({ row, frames, scale }: { row: Row; frames: number[]; scale: Scale }) {
   const { inks } = useTheme().palette;
   const touch = (frame: number) => void keyRepeats(row, frame);
-  const said = (frame: number) => `${row.title}, comes again at frame ${frame}`;
+  const said = (frame: number) => words.repeatOf(row.title, frame);
   if (frames.length > MostSingle)
     return (
       <g
@@ -125,7 +126,7 @@ function PaleBeads({ row, frames, scale }: { row: Row; frames: number[]; scale: 
             touch(frame);
           }}
         >
-          <title>{said(frame)}: press it to key it</title>
+          <title>{words.keyRepeat(said(frame))}</title>
         </circle>
       ))}
     </g>

@@ -8,6 +8,7 @@ import { commit } from "../state/film";
 import { isBlocking } from "../state/select";
 import { lastEditIn, lastEditOf } from "../state/since";
 import { get, useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { choiceHere, choose, framesChosen, framesIn } from "./beads";
 import { rowKey } from "./question";
 import { type Scale, useScale } from "./scale";
@@ -47,7 +48,7 @@ export function CardRow({ owner }: { owner: StripOwner }) {
       height={78}
       style={{ display: "block", overflow: "visible" }}
       role="group"
-      aria-label={`Cards of ${owner.name}`}
+      aria-label={words.cardsOf(owner.name)}
     >
       <path
         d={thin.map(({ frame }) => `M${Math.round(scale.x(frame))} 9v${CardHeight}`).join("")}
@@ -220,7 +221,11 @@ const Card = memo(({ card, owner: of, scale, width }: CardProps) => {
       data-card={card.frame}
       tabIndex={0}
       role="button"
-      aria-label={`${isCamera ? "Camera mark" : "Pose card"}${card.name ? ` “${card.name}”` : ""} at frame ${card.frame}`}
+      aria-label={words.cardAt(
+        isCamera ? words.cameraMark : words.poseCard,
+        card.name ? ` “${card.name}”` : "",
+        card.frame,
+      )}
       aria-pressed={chosen}
       onKeyDown={(event) => {
         if (event.key === "Enter") goTo(card.frame);

@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { dragChosen, Shown, stretchChosen } from "./beadDrag";
 import { choiceHere, spanOf } from "./beads";
 import type { Scale } from "./scale";
@@ -15,7 +16,7 @@ export function ChosenSpan({ scale }: { scale: Scale }) {
   const handle = (end: "first" | "last") =>
     first !== last && (
       <Box
-        title={`Stretch the chosen keys in time by their ${end} (Alt: about the saw blade)`}
+        title={words.stretchTip(end)}
         data-span={end}
         onPointerDown={(event) => stretchChosen(event, scale, end)}
         sx={{
@@ -44,7 +45,7 @@ export function ChosenSpan({ scale }: { scale: Scale }) {
       }}
     >
       <Box
-        title="The chosen keys: drag them along"
+        title={words.moveTip}
         data-span="all"
         onPointerDown={(event) => dragChosen(event, scale, () => undefined)}
         style={{ left: from, width: Math.max(6, to - from) }}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { followPointer } from "../stage/followPointer";
 import { commit } from "../state/film";
 import { useShot } from "../state/select";
+import { words } from "../words/timeline";
 import type { Scale } from "./scale";
 
 /** The part of the shot that plays and prints, along the ruler's head: dragged by its ends. */
@@ -51,7 +52,7 @@ export function PlayRange({ scale }: { scale: Scale }) {
   );
   return (
     <Box
-      title={`Plays and prints from ${range.from} to ${range.to}`}
+      title={words.range(range.from, range.to)}
       style={{ left: from, width: Math.max(4, to - from) }}
       sx={{ position: "absolute", top: 0, height: 4, bgcolor: inks.leaf }}
     >

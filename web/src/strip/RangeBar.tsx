@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { useTheme } from "@mui/material/styles";
 import { useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { along, see, stripViewOf } from "./stripView";
 
 /** The shot's whole length, and which of it the strip shows: dragged along, or by an end to come nearer. */
@@ -46,7 +47,7 @@ export function RangeBar({ length }: { length: number }) {
     <Box
       aria-hidden="true"
       data-range
-      title="What the strip shows of the shot"
+      title={words.visiblePart}
       sx={{ position: "relative", height: 10, flexShrink: 0, bgcolor: inks.line, touchAction: "none" }}
     >
       <Box

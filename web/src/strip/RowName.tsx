@@ -3,6 +3,7 @@ import { memo } from "react";
 import type { StripRow } from "../api/types";
 import { commit } from "../state/film";
 import { get, set, useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { choose } from "./beads";
 import { rowKey } from "./question";
 
@@ -38,7 +39,7 @@ export const RowName = memo(({ row }: { row: StripRow }) => {
       <Box
         component="button"
         aria-expanded={canOpen ? isOpen : undefined}
-        aria-label={canOpen ? `Values of ${title}` : undefined}
+        aria-label={canOpen ? words.valuesOf(title) : undefined}
         aria-hidden={!canOpen}
         tabIndex={canOpen ? 0 : -1}
         onClick={() => canOpen && fold()}
@@ -49,8 +50,8 @@ export const RowName = memo(({ row }: { row: StripRow }) => {
       <Box
         component="button"
         data-row={rowKey(row)}
-        aria-label={`Choose all keys of ${title}`}
-        title={`${title}: all of its keys are chosen (Shift: these too)`}
+        aria-label={words.selectKeysOf(title)}
+        title={words.allKeysSelected(title)}
         onClick={(event: React.MouseEvent) =>
           choose([{ row, frames: row.beads.map(({ frame }) => frame) }], event.shiftKey ? "also" : "only")
         }
@@ -69,8 +70,8 @@ export const RowName = memo(({ row }: { row: StripRow }) => {
       </Box>
       <Box
         component="button"
-        aria-label={`Hold ${title} here`}
-        title={`${title} stands still up to here`}
+        aria-label={words.holdRow(title)}
+        title={words.holdRowTip(title)}
         onClick={hold}
         sx={{ ...plain, width: 22, opacity: 0.55, "&:hover, &:focus-visible": { opacity: 1 } }}
       >

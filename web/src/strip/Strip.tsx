@@ -7,6 +7,7 @@ import { goTo } from "../commands/going";
 import { commandOf } from "../commands/list";
 import { useShot } from "../state/select";
 import { get, set, useStore } from "../state/store";
+import { words } from "../words/timeline";
 import { ActionRow } from "./ActionRow";
 import { BeadRow, RowHigh } from "./BeadRow";
 import { choiceHere } from "./beads";
@@ -85,7 +86,8 @@ export function Strip({ camera }: { camera: boolean }) {
     <Box
       ref={section}
       component="section"
-      aria-label="Strip"
+      data-area="timeline"
+      aria-label={words.timeline}
       sx={{
         position: "relative",
         height: "100%",
@@ -121,8 +123,8 @@ export function Strip({ camera }: { camera: boolean }) {
             <Box
               component="input"
               type="search"
-              aria-label="Find a row of keys by name"
-              placeholder="Find a row"
+              aria-label={words.findRowTip}
+              placeholder={words.findRow}
               value={filter}
               onChange={(event: React.ChangeEvent<HTMLInputElement>) => setFilter(event.target.value)}
               sx={{
@@ -256,7 +258,7 @@ const OwnerRows = memo(({ owner, scaleNow, filter, graphHigh }: OwnerRowsProps) 
     >
       <SoundRow names={Names} />
       {owner.kind === "Puppet" && <CueRow owner={owner.owner} names={Names} />}
-      <Named title={owner.kind === "Camera" ? "Marks" : "Poses"} note={owner.name}>
+      <Named title={owner.kind === "Camera" ? words.marks : words.poses} note={owner.name}>
         <CardRow owner={owner} />
       </Named>
       <ActionRow owner={owner.owner} names={Names} />

@@ -11,7 +11,7 @@ export const Shown =
   "translateX(var(--bead-about, 0px)) scaleX(var(--bead-times, 1)) translateX(calc(var(--bead-shift, 0px) - var(--bead-about, 0px)))";
 
 const stripOf = (target: EventTarget | null) =>
-  target instanceof Element ? target.closest<HTMLElement>("section[aria-label=Strip]") : null;
+  target instanceof Element ? target.closest<HTMLElement>("[data-area=timeline]") : null;
 
 function show(strip: HTMLElement | null, names: Record<string, string>): void {
   for (const name of ["--bead-about", "--bead-times", "--bead-shift"]) {

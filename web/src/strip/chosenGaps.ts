@@ -1,5 +1,6 @@
 import type { Address, Edit, StripOwner } from "../api/types";
 import type { BeadChoice } from "../state/store";
+import { words } from "../words/timing";
 import { rowKey } from "./question";
 
 /** A gap that is chosen: of a card with all its values, or of some values by themselves. */
@@ -41,6 +42,6 @@ export const cardAt = (strip: StripOwner | null | undefined, frame: number) =>
 /** The same change of all of them, as one edit. */
 export const ofAll = (gaps: ChosenGap[], change: (gap: ChosenGap) => Edit): Edit => ({
   kind: "together",
-  says: `Set the charts of ${gaps.length} gaps`,
+  says: words.setCharts(gaps.length),
   edits: gaps.map(change),
 });

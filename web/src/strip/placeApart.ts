@@ -1,4 +1,5 @@
 import type { Address, Edit } from "../api/types";
+import { words } from "../words/timing";
 
 /** The numbers of a place, and the place itself, by what has it. */
 const axesOf = (thing: string, owner: string): { place: string; axes: string[] } =>
@@ -27,6 +28,6 @@ export function keyApart(shotId: string, { together, apart }: ReturnType<typeof 
   const edits: Edit[] = parts
     ? together.map((address) => ({ kind: "splitPlace", shotId, address }))
     : apart.map((address) => ({ kind: "makePath", shotId, address, merging: true }));
-  const says = parts ? "Keyed across and down apart" : "Keyed across and down together";
+  const says = parts ? words.keyApart : words.keyTogether;
   return edits.length === 1 && edits[0] ? edits[0] : { kind: "together", says, edits };
 }

@@ -13,6 +13,7 @@ import { set, useStore } from "../../state/store";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
+import { words } from "../../words/act";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
 import { chosenRows } from "../chosenAmong";
@@ -67,45 +68,45 @@ export function ActBench(): Bench {
             <PlayButton />
             <CommandButton
               command="blocking"
-              says="Poses are flipped through before they are timed; the charts stay as they are"
+              says={words.timingTip}
               variant="contained"
               color="inherit"
               sx={bar}
               aria-pressed={blocking}
             >
-              Show: {blocking ? "held poses" : "real timing"}
+              {words.timing(blocking ? words.blocking : words.real)}
             </CommandButton>
             <GhostBar />
             <ArcBar />
             <CommandButton
               command="whole-body"
-              says="Who gives when a hand, foot or head is dragged; the other way while Shift is held"
+              says={words.dragTip}
               variant="contained"
               color="inherit"
               sx={bar}
               aria-pressed={wholeBody}
             >
-              Pull: {wholeBody ? "body" : "limb"}
+              {words.drag(wholeBody ? words.wholeBodyWord : words.limb)}
             </CommandButton>
             <CommandButton
               command="balance"
-              says="Where it is and what bears it; while something is dragged it is shown anyway"
+              says={words.balanceTip}
               variant="contained"
               color="inherit"
               sx={bar}
               aria-pressed={balance}
             >
-              Weight: {balance ? "shown" : "none"}
+              {words.balance(balance ? words.on : words.off)}
             </CommandButton>
           </>
         }
         empty={
           castsOf(shot).length === 0 ? (
             <>
-              <Hint>Nobody is on the stage of this shot.</Hint>
+              <Hint>{words.noPuppet}</Hint>
               {puppets?.length === 0 ? (
                 <Button variant="contained" onClick={() => set({ place: "parts" })}>
-                  Bring in a drawing
+                  {words.importDrawing}
                 </Button>
               ) : (
                 <PutOnStage />
@@ -128,7 +129,7 @@ export function ActBench(): Bench {
     ) : cast && puppet ? (
       <ActCard owner={cast.id} puppet={puppet} />
     ) : (
-      <Hint>Put a puppet on the stage to act it.</Hint>
+      <Hint>{words.placePuppetFirst}</Hint>
     ),
     strip: <Strip camera={false} />,
   };
@@ -169,7 +170,11 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
         thing={own?.thing ?? "body"}
         also={also}
         leaveOut={part && hasLook(part) ? ["swap", "ridesOn"] : ["ridesOn"]}
-        title={`${own?.kind === "stand" ? "Where it stands" : (face?.name ?? nameOf(puppet, own?.thing ?? "body"))}${also.length > 0 ? ` and ${also.length} more` : ""} at frame ${frame}`}
+        title={words.atFrame(
+          own?.kind === "stand" ? words.position : (face?.name ?? nameOf(puppet, own?.thing ?? "body")),
+          also.length > 0 ? words.andMore(also.length) : "",
+          frame,
+        )}
       />
       {own?.kind === "dial" &&
         puppet.dials
@@ -183,7 +188,7 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {isBetween && <BreakdownField owner={owner} shot={shot.id} frame={frame} />}
       <PoseTools own={own} keyedHere={keyedHere ?? false} />
       {row && own && (
-        <Foldable title="How it goes on">
+        <Foldable title={words.loopsAndLimits}>
           <BeyondFields shot={shot} row={row} rows={rows} />
           <OtherSideField puppet={puppet} row={row} />
         </Foldable>
@@ -192,13 +197,13 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
       {(own === null || own.kind === "dial" || own.kind === "expression") && (
         <FaceFields puppet={puppet} owner={owner} shot={shot} frame={frame} />
       )}
-      <Foldable title="Live take" count={take ? take.answer.controls.length : 0}>
+      <Foldable title={words.liveTake} count={take ? take.answer.controls.length : 0}>
         <TakeFields puppet={puppet} />
       </Foldable>
-      <Foldable title="Face device" count={puppet.device.length}>
+      <Foldable title={words.faceDevice} count={puppet.device.length}>
         <DeviceFields puppet={puppet} />
       </Foldable>
-      <Foldable title="Frames drawn">
+      <Foldable title={words.frameSteps}>
         <StepFields
           shot={shot}
           owner={owner}
@@ -211,10 +216,13 @@ function ActCard({ owner, puppet }: { owner: string; puppet: Puppet }) {
           also={also}
         />
       </Foldable>
-      <Foldable title="Layers">
-        <ExportLayers title="This frame in layers" path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`} />
+      <Foldable title={words.layers}>
+        <ExportLayers
+          title={words.thisFrameLayered}
+          path={`${filmId}/shots/${shot.id}/cast/${owner}/frames/${frame}`}
+        />
       </Foldable>
-      {snags.length > 0 && <Heading>Snags here</Heading>}
+      {snags.length > 0 && <Heading>{words.snagsHere}</Heading>}
       {snags.map((snag) => (
         <SnagLine key={snagKey(snag)} snag={snag} />
       ))}

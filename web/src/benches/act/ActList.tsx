@@ -7,6 +7,8 @@ import { choose } from "../../state/choose";
 import { castsOf, useShot } from "../../state/select";
 import { type Chosen, set, useStore } from "../../state/store";
 import type { Inks } from "../../theme";
+import { words } from "../../words/act";
+import { counts } from "../../words/count";
 import { inPaintingOrder, underCarriers, useListOrder } from "../listOrder";
 import { type PickLine, PickList } from "../PickList";
 import { PutOnStage } from "../PutOnStage";
@@ -29,32 +31,38 @@ function controlsOf(
 ): { title: string; lines: Control[] }[] {
   const pins = puppet.parts.flatMap((part) => part.pins);
   const looks = puppet.parts.flatMap((part) => [
-    ...part.kneads.map((one) => ({ ...one, note: "knead", kind: "knead" as const })),
-    ...part.forms.map((one) => ({ ...one, note: "form", kind: "form" as const })),
+    ...part.kneads.map((one) => ({ ...one, note: words.knead, kind: "knead" as const })),
+    ...part.forms.map((one) => ({ ...one, note: words.form, kind: "form" as const })),
   ]);
   return [
     {
-      title: "Controls",
+      title: words.controls,
       lines: [
-        { id: "body", name: "Whole body", kind: "body", ink: inks.brass },
-        { id: "stand", name: "Where it stands", kind: "stand", ink: inks.brass },
+        { id: "body", name: words.wholeBody, kind: "body", ink: inks.brass },
+        { id: "stand", name: words.position, kind: "stand", ink: inks.brass },
         ...puppet.dials.map(({ id, name, isPad }) => {
-          return { id, name, note: isPad ? "pad" : "dial", kind: "dial" as const, ink: inks.plum };
+          return { id, name, note: isPad ? words.pad : words.dial, kind: "dial" as const, ink: inks.plum };
         }),
         ...puppet.reaches.map(({ id, name }) => {
-          return { id, name, note: "reach", kind: "reach" as const, ink: inks.petrol };
+          return { id, name, note: words.chainWord, kind: "reach" as const, ink: inks.petrol };
         }),
         ...puppet.bones
           .filter((bone) => !obeyed(puppet, bone.id))
-          .map(({ id, name }) => ({ id, name, note: "bone", kind: "bone" as const, ink: inks.brass })),
+          .map(({ id, name }) => ({ id, name, note: words.bone, kind: "bone" as const, ink: inks.brass })),
       ],
     },
     {
-      title: "Expressions",
-      lines: faces.map(({ id, name }) => ({ id, name, note: "amount", kind: "expression" as const, ink: inks.plum })),
+      title: words.expressions,
+      lines: faces.map(({ id, name }) => ({
+        id,
+        name,
+        note: words.amount,
+        kind: "expression" as const,
+        ink: inks.plum,
+      })),
     },
     {
-      title: "Parts",
+      title: words.parts,
       lines: (byCarriers ? underCarriers(puppet) : inPaintingOrder(puppet)).map(({ part, depth }) => ({
         id: part.id,
         name: part.name,
@@ -65,11 +73,11 @@ function controlsOf(
       })),
     },
     {
-      title: "Pins",
-      lines: pins.map(({ id, name }) => ({ id, name, note: "pin", kind: "pin" as const, ink: inks.petrol })),
+      title: words.pins,
+      lines: pins.map(({ id, name }) => ({ id, name, note: words.pin, kind: "pin" as const, ink: inks.petrol })),
     },
     {
-      title: "Forms and kneads",
+      title: words.formsAndKneads,
       lines: looks.map(({ id, name, note, kind }) => ({ id, name, note, kind, ink: inks.leaf })),
     },
   ];
@@ -89,10 +97,10 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
   const member = casts.find(({ id }) => id === castId);
   return (
     <>
-      <Heading>On this shot</Heading>
+      <Heading>{words.onThisShot}</Heading>
       <PickList
-        label="Puppets"
-        lines={casts.map(({ id, name }) => ({ id, name, note: "puppet" }))}
+        label={words.puppets}
+        lines={casts.map(({ id, name }) => ({ id, name, note: words.puppet }))}
         chosen={chosen ? null : castId}
         onPick={(id) => set({ castId: id, chosen: null, also: [] })}
       />
@@ -104,7 +112,7 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
           .map(({ title, lines }) => (
             <Foldable key={title} title={title} count={lines.length}>
               <PickList
-                label={`${title} of ${member.name}`}
+                label={words.copyOf(title, member.name)}
                 lines={lines}
                 chosen={chosen?.thing ?? null}
                 also={chosen?.owner === member.id ? also : []}
@@ -119,13 +127,13 @@ export function ActList({ puppet }: { puppet: Puppet | null }) {
           ))}
       <KeptList puppet={puppet} />
       {shot.references.length > 0 && (
-        <Foldable title="References" count={shot.references.length}>
+        <Foldable title={words.references} count={shot.references.length}>
           <PickList
-            label="References"
+            label={words.references}
             lines={shot.references.map(({ id, name, pictures, hidden }) => ({
               id,
               name,
-              note: pictures.length === 1 ? "picture" : `${pictures.length} pictures`,
+              note: pictures.length === 1 ? words.pictureWord : counts.pictures(pictures.length),
               faint: hidden,
             }))}
             chosen={chosen?.kind === "reference" ? chosen.thing : null}

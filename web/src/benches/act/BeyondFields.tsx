@@ -3,13 +3,14 @@ import type { Beyond, Shot, StripRow } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { commit } from "../../state/film";
 import { useStillFrame } from "../../state/useStillFrame";
+import { words } from "../../words/act";
 import { ofEach } from "../chosenAmong";
 
 const beyonds: { value: Beyond; title: string }[] = [
-  { value: "Stand", title: "Stands still" },
-  { value: "Again", title: "The same again" },
-  { value: "ToAndFro", title: "To and fro" },
-  { value: "Onward", title: "Travels on" },
+  { value: "Stand", title: words.hold },
+  { value: "Again", title: words.loop },
+  { value: "ToAndFro", title: words.pingPong },
+  { value: "Onward", title: words.loopAndContinue },
 ];
 
 /**
@@ -26,7 +27,7 @@ export function BeyondFields({ shot, row, rows }: { shot: Shot; row: StripRow; r
     <ChoiceField
       label={label}
       value={row[side] ?? ""}
-      choices={row[side] == null ? [{ value: "", title: "its values differ" }, ...beyonds] : beyonds}
+      choices={row[side] == null ? [{ value: "", title: words.valuesDiffer }, ...beyonds] : beyonds}
       onChoose={(way) =>
         way !== "" &&
         void commit({
@@ -41,16 +42,16 @@ export function BeyondFields({ shot, row, rows }: { shot: Shot; row: StripRow; r
   );
   return (
     <>
-      {field("Before its first key", "before")}
-      {field("After its last key", "after")}
+      {field(words.beforeFirstKey, "before")}
+      {field(words.afterLastKey, "after")}
       {loops.length > 0 && (
         <Button
           variant="outlined"
           sx={{ mt: 1 }}
-          title={`The first key comes to ${end} as well`}
+          title={words.closeLoopTip(end)}
           onClick={() =>
             void commit(
-              ofEach(loops, "Closed loops", ({ addresses, beads }) => ({
+              ofEach(loops, words.closeLoops, ({ addresses, beads }) => ({
                 kind: "copyKeys",
                 shotId: shot.id,
                 chosen: [{ addresses, frames: [beads[0]?.frame ?? 1] }],
@@ -63,7 +64,7 @@ export function BeyondFields({ shot, row, rows }: { shot: Shot; row: StripRow; r
             )
           }
         >
-          Close the loop at {end}
+          {words.closeLoopAt(end)}
         </Button>
       )}
     </>

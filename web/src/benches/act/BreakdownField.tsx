@@ -3,6 +3,7 @@ import { engine } from "../../engine/engine";
 import { SliderField } from "../../fields/SliderField";
 import { commit, tell } from "../../state/film";
 import { get, touchPreview, useStore } from "../../state/store";
+import { words } from "../../words/act";
 
 /** A breakdown by a slider: what is chosen, or the whole pose, so far from the pose before towards the one after. */
 export function BreakdownField({ owner, shot, frame }: { owner: string; shot: string; frame: number }) {
@@ -13,7 +14,7 @@ export function BreakdownField({ owner, shot, frame }: { owner: string; shot: st
     <SliderField
       // Once it is keyed it stands in the middle again, to be slid from the new pose.
       key={`${frame} ${edits}`}
-      label="Between the poses"
+      label={words.betweenPoses}
       unit="%"
       step={5}
       min={-50}

@@ -4,6 +4,7 @@ import { CheckField } from "../../fields/CheckField";
 import { FileButton } from "../../fields/FileButton";
 import { onServer, reading, tell } from "../../state/film";
 import { get, set } from "../../state/store";
+import { words } from "../../words/act";
 
 /** A picture, the pictures of a numbered sequence, the panels of a board, or a video's first seconds, to work by. */
 export function BringReference() {
@@ -23,12 +24,12 @@ export function BringReference() {
         variant="outlined"
         size="small"
         sx={{ mt: 0.5 }}
-        title="A picture, the pictures of a sequence, or a video, of which the first 480 frames come in"
+        title={words.importReferenceTip}
         onFiles={(files) => void bring(files)}
       >
-        Bring in a reference
+        {words.importReference}
       </FileButton>
-      <CheckField label="With a video’s sound" value={sound} onChange={setSound} />
+      <CheckField label={words.importVideoSound} value={sound} onChange={setSound} />
     </>
   );
 }

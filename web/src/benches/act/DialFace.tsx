@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import type { Dial } from "../../api/types";
 import { DialPlate, PlateSide, plateHeight } from "../../fields/DialPlate";
 import { useDialHand } from "../../stage/useDialHand";
+import { words } from "../../words/act";
 
 /** A dial or pad of the acted puppet: dragged, or turned by arrow keys, it is keyed. */
 export function DialFace({ owner, dial }: { owner: string; dial: Dial }) {
@@ -10,7 +11,7 @@ export function DialFace({ owner, dial }: { owner: string; dial: Dial }) {
     <Box
       role="slider"
       tabIndex={0}
-      aria-label={`${dial.name}${dial.isPad ? ", across and down" : ""}`}
+      aria-label={`${dial.name}${dial.isPad ? words.xAndY : ""}`}
       aria-valuemin={-100}
       aria-valuemax={100}
       aria-valuenow={Math.round(at.across)}

@@ -5,6 +5,7 @@ import { commit } from "../../state/film";
 import { isBlocking } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/act";
 import { allOf } from "../chosenAmong";
 import { looseOf, otherCarriers, othersOnStage } from "../rig/carriers";
 
@@ -41,23 +42,23 @@ export function HandOverField({
   return (
     <>
       <ChoiceField
-        label="Carried by"
+        label={words.attachedTo}
         value={lent ? `${lent.to}/${lent.on}` : line?.chosen || (part ?? handed).ridesOn || "body"}
         choices={[...otherCarriers(puppet, handed.id), ...othersOnStage(film, shot, owner)]}
         marked={line?.keyedHere ?? false}
         onChoose={(to) => {
           const given = [handed.id, ...also.filter((id) => canBeHanded(puppet, id))];
           const over = (part: string) => engine.work({ kind: "handOver", shot: shot.id, owner, part, frame, to });
-          void commit(allOf(given.map(over), "Handed them over"));
+          void commit(allOf(given.map(over), words.handOver));
         }}
       />
       {lent && (
         <ChoiceField
-          label="Painted there"
+          label={words.layerOrder}
           value={lent.behind ? "behind" : "before"}
           choices={[
-            { value: "before", title: "Before it" },
-            { value: "behind", title: "Behind it" },
+            { value: "before", title: words.inFrontOfIt },
+            { value: "behind", title: words.behindIt },
           ]}
           onChoose={(where) =>
             void commit({

@@ -1,6 +1,7 @@
 import type { Puppet, StripRow } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { commit } from "../../state/film";
+import { words } from "../../words/act";
 
 const ByName = "";
 
@@ -11,14 +12,14 @@ export function OtherSideField({ puppet, row }: { puppet: Puppet; row: StripRow 
   const byHand = puppet.pairs?.some((pair) => pair.one === row.thing || pair.other === row.thing) ?? false;
   const partner = alike.find((one) => one.id === row.otherSide);
   const isPair = partner !== undefined && partner.id !== row.thing;
-  const byName = byHand ? "What its name says" : isPair ? `${partner.name} (by name)` : "nothing (by name)";
+  const byName = byHand ? words.byName : isPair ? words.partnerByName(partner.name) : words.nothingByName;
   return (
     <ChoiceField
-      label="Mirrored with"
+      label={words.opposite}
       value={byHand ? row.otherSide : ByName}
       choices={[
         { value: ByName, title: byName },
-        { value: row.thing, title: "nothing" },
+        { value: row.thing, title: words.nothing },
         ...alike.filter((one) => one.id !== row.thing).map((one) => ({ value: one.id, title: one.name })),
       ]}
       onChoose={(other) =>

@@ -6,6 +6,7 @@ import { Heading, Hint } from "../../fields/Heading";
 import { useArc } from "../../stage/useArc";
 import { commit } from "../../state/film";
 import { useStillFrame } from "../../state/useStillFrame";
+import { words } from "../../words/act";
 
 /** How the path of what is chosen runs on from the place at or before now: its shape, and whether its handles are one. */
 export function PathFields({ shotId }: { shotId: string }) {
@@ -15,8 +16,8 @@ export function PathFields({ shotId }: { shotId: string }) {
   if (arc.canBePath)
     return (
       <>
-        <Heading>Its path</Heading>
-        <Hint>Its place is keyed across and down, each by itself.</Hint>
+        <Heading>{words.path}</Heading>
+        <Hint>{words.keyedApart}</Hint>
         <Button
           variant="outlined"
           onClick={() =>
@@ -28,7 +29,7 @@ export function PathFields({ shotId }: { shotId: string }) {
             })
           }
         >
-          Let it go on a path
+          {words.joinIntoPath}
         </Button>
       </>
     );
@@ -40,7 +41,7 @@ export function PathFields({ shotId }: { shotId: string }) {
     give({ kind: "shapePiece", shotId, address, frame: place.frame, shape });
   return (
     <>
-      <Heading>Its path from {place.frame} on</Heading>
+      <Heading>{words.pathFrom(place.frame)}</Heading>
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
         <Button
           variant={place.straight ? "contained" : "outlined"}
@@ -48,22 +49,28 @@ export function PathFields({ shotId }: { shotId: string }) {
           disabled={place.straight == null}
           onClick={() => shape("Straight")}
         >
-          Straight
+          {words.straight}
         </Button>
         <Button
           variant="outlined"
           disabled={place.straight == null}
-          title="Through its places without a corner; its handles are dragged from there"
+          title={words.smoothTip}
           onClick={() => shape("Smooth")}
         >
-          Smooth
+          {words.smooth}
         </Button>
       </Box>
       <CheckField
-        label="Both handles turn as one"
+        label={words.jointHandles}
         value={place.joint === "Joined"}
         onChange={(joined) =>
-          give({ kind: "shapePath", shotId, address, frame: place.frame, joint: joined ? "Joined" : "Free" })
+          give({
+            kind: "shapePath",
+            shotId,
+            address,
+            frame: place.frame,
+            joint: joined ? "Joined" : "Free",
+          })
         }
       />
     </>

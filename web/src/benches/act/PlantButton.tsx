@@ -6,6 +6,7 @@ import { commit } from "../../state/film";
 import { isBlocking } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/act";
 import { allOf } from "../chosenAmong";
 
 /** What only reaches have: a goal that is planted, or lifted; with it the goals that are chosen besides. */
@@ -28,7 +29,7 @@ export function PlantButton({
   if (!puppet.reaches.some((reach) => reach.id === thing)) return null;
   const planted = values?.lines.find((line) => line.address.property === "planted")?.chosen === "stage";
   return (
-    <Tooltip title="A planted goal stays where it stands on the ground while the body moves">
+    <Tooltip title={words.plantTip}>
       <Button
         variant={planted ? "contained" : "outlined"}
         sx={{ mt: 1 }}
@@ -37,11 +38,11 @@ export function PlantButton({
           const plant = (reach: string) =>
             engine.work({ kind: "plantReach", shot: shot.id, owner, reach, frame, planted: !planted });
           const reaches = [thing, ...also.filter((id) => puppet.reaches.some((reach) => reach.id === id))];
-          const says = planted ? "Lifted goals" : "Planted goals";
+          const says = planted ? words.liftGoals : words.plantGoals;
           void commit(allOf(reaches.map(plant), says));
         }}
       >
-        {planted ? "Planted: lift it here" : "Plant it here"}
+        {planted ? words.plantedLiftHere : words.plantHere}
       </Button>
     </Tooltip>
   );

@@ -9,12 +9,15 @@ import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/act";
+import { counts } from "../../words/count";
+import { units } from "../../words/units";
 
 /** How a reference lies under or over the picture, and when its pictures come. */
 export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Reference }) {
   const seen = useStore((state) => state.references);
   const frameRate = useStore((state) => state.film?.frameRate ?? 24);
-  const tip = useTip("references", "Held, a key shows or hides all references");
+  const tip = useTip("references", words.showReferencesTip);
   const change = (changes: Partial<Omit<Reference, "id" | "pictures">>): Edit => ({
     kind: "changeReference",
     shotId: shot.id,
@@ -37,30 +40,30 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
   );
   return (
     <>
-      <Heading>Reference: {count === 1 ? "a picture" : `${count} pictures`}</Heading>
-      <TextField label="Name" value={reference.name} onWrite={(name) => void commit(change({ name }))} />
-      <CheckField label="Show references" value={seen} onChange={(references) => set({ references })} />
+      <Heading>{words.reference(count === 1 ? words.picture : counts.pictures(count))}</Heading>
+      <TextField label={words.name} value={reference.name} onWrite={(name) => void commit(change({ name }))} />
+      <CheckField label={words.showReferences} value={seen} onChange={(references) => set({ references })} />
       <CheckField
-        label="Hide this one"
+        label={words.hideThisReference}
         value={reference.hidden}
         onChange={(hidden) => void commit(change({ hidden }))}
       />
       <ChoiceField
-        label="Lies"
+        label={words.layer}
         value={reference.over ? "over" : "under"}
         choices={[
-          { value: "over", title: "over the picture" },
-          { value: "under", title: "under the picture" },
+          { value: "over", title: words.overPicture },
+          { value: "under", title: words.underPicture },
         ]}
         onChoose={(side) => void commit(change({ over: side === "over" }))}
       />
-      {number("Opacity", "opacityPercent", "%", 100)}
-      {number("Across", "x", "px", 100000)}
-      {number("Down", "y", "px", 100000)}
-      {number("Size", "sizePercent", "%", 10000)}
+      {number(words.opacity, "opacityPercent", "%", 100)}
+      {number(words.x, "x", "px", 100000)}
+      {number(words.y, "y", "px", 100000)}
+      {number(words.size, "sizePercent", "%", 10000)}
       <NumberField
-        label="Begins at"
-        unit="fr."
+        label={words.start}
+        unit={units.frames}
         {...whole}
         min={-100000}
         max={100000}
@@ -70,7 +73,7 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
       {count > 1 && (
         <>
           <NumberField
-            label="Pictures"
+            label={words.pictures}
             unit="/ s"
             decimals={2}
             step={1}
@@ -79,10 +82,10 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
             value={reference.rate}
             edit={(rate) => change({ rate })}
           />
-          <Hint>One every {Math.round((10 * frameRate) / reference.rate) / 10} fr.</Hint>
+          <Hint>{words.nextPictureEvery(Math.round((10 * frameRate) / reference.rate) / 10)}</Hint>
           <NumberField
-            label="First picture"
-            unit="no."
+            label={words.firstPicture}
+            unit={units.number}
             {...whole}
             min={1}
             max={count}
@@ -90,8 +93,8 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
             edit={(first) => change({ first: Math.round(first) })}
           />
           <NumberField
-            label="Last picture"
-            unit="no."
+            label={words.lastPicture}
+            unit={units.number}
             {...whole}
             min={1}
             max={count}
@@ -101,16 +104,16 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
         </>
       )}
       <ChoiceField
-        label="After its last"
+        label={words.afterLastPicture}
         value={reference.atEnd}
         choices={[
-          { value: "Hold", title: "the last stays" },
-          { value: "Again", title: "from the first again" },
-          { value: "Gone", title: "nothing more" },
+          { value: "Hold", title: words.hold },
+          { value: "Again", title: words.loop },
+          { value: "Gone", title: words.hide },
         ]}
         onChoose={(atEnd) => void commit(change({ atEnd: atEnd as Reference["atEnd"] }))}
       />
-      <Hint>{tip}. References are never printed.</Hint>
+      <Hint>{words.neverRendered(tip)}</Hint>
       <Box sx={{ mt: 1 }}>
         <Button
           color="error"
@@ -120,7 +123,7 @@ export function ReferenceCard({ shot, reference }: { shot: Shot; reference: Refe
             void commit({ kind: "removeReference", shotId: shot.id, referenceId: reference.id });
           }}
         >
-          Take it away
+          {words.deleteIt}
         </Button>
       </Box>
     </>

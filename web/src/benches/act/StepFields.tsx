@@ -4,11 +4,12 @@ import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { useStore } from "../../state/store";
+import { words as say } from "../../words/act";
 import { ofEach } from "../chosenAmong";
 
 const words = ["", "ones", "twos", "threes", "fours"];
 
-const said = (every: number) => words[every] ?? `every ${every} frames`;
+const said = (every: number) => words[every] ?? say.everyFrames(every);
 
 /** On what something is drawn: the chosen thing, its puppet, all of the shot; and a rough pass over everything. */
 export function StepFields({
@@ -35,11 +36,11 @@ export function StepFields({
         value={String(now)}
         choices={choices.map((every) => ({
           value: String(every),
-          title: every > 0 ? said(every) : of === "" ? "ones" : part === "" ? "as the shot" : "as the puppet",
+          title: every > 0 ? said(every) : of === "" ? say.ones : part === "" ? say.asShot : say.asPuppet,
         }))}
         onChoose={(every) =>
           void commit(
-            ofEach(part === "" ? [part] : [part, ...also.filter((id) => id !== part)], "Set steps", (thing) => ({
+            ofEach(part === "" ? [part] : [part, ...also.filter((id) => id !== part)], say.setFrameSteps, (thing) => ({
               kind: "setStep",
               shotId: shot.id,
               owner: of,
@@ -53,12 +54,12 @@ export function StepFields({
   };
   return (
     <>
-      <Heading>Drawn on</Heading>
+      <Heading>{say.frameSteps}</Heading>
       {thing && field(thing.name, owner, thing.id)}
       {field(name, owner, "")}
-      {field("All of the shot", "", "")}
+      {field(say.wholeShot, "", "")}
       <NumberField
-        label="Rough pass of"
+        label={say.roughPassOf}
         unit="/ s"
         decimals={1}
         step={1}

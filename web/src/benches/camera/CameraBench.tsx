@@ -4,7 +4,7 @@ import { Group, Panel, Separator } from "react-resizable-panels";
 import type { Shake, Shot } from "../../api/types";
 import { CommandButton } from "../../commands/CommandButton";
 import { ChoiceField } from "../../fields/ChoiceField";
-import { eases, nameOfGap, plainGap } from "../../fields/charts";
+import { eases, isSame, plainGap } from "../../fields/charts";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
@@ -17,6 +17,8 @@ import { newId, useShot } from "../../state/select";
 import { useStillFrame } from "../../state/useStillFrame";
 import { Strip } from "../../strip/Strip";
 import { useStrip } from "../../strip/useStrip";
+import { words } from "../../words/camera";
+import { units } from "../../words/units";
 import { useSoundCard } from "../act/sound/SoundCard";
 import type { Bench } from "../Bench";
 import { ChosenKeys } from "../ChosenKeys";
@@ -61,7 +63,7 @@ function CameraCard({ shot }: { shot: Shot }) {
       shotId: shot.id,
       shake: {
         id: newId("shake"),
-        name: `Shake ${shot.shakes.length + 1}`,
+        name: words.shakeNumber(shot.shakes.length + 1),
         strengthPercent: 1,
         rollDegrees: 0.4,
         paceHz: 7,
@@ -74,19 +76,19 @@ function CameraCard({ shot }: { shot: Shot }) {
   return (
     <>
       <ChosenKeys />
-      <ValueFields owner="camera" thing="view" title={`Camera at frame ${frame}`} />
+      <ValueFields owner="camera" thing="view" title={words.cameraAt(frame)} />
       <ChoiceField
-        label="Focus on"
+        label={words.focusOn}
         value=""
-        choices={[{ value: "", title: "Choose…" }, ...things]}
+        choices={[{ value: "", title: words.select }, ...things]}
         onChoose={(thing) => thing && void wish({ kind: "focusOn", shot: shot.id, frame, thing })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <CommandButton command="set-mark" variant="contained" says="Key everything but the focus as it stands">
-          Set a mark
+        <CommandButton command="set-mark" variant="contained" says={words.setMarkTip}>
+          {words.setMark}
         </CommandButton>
-        <CommandButton command="hold-here" says="The camera stands still up to here">
-          Hold all here
+        <CommandButton command="hold-here" says={words.holdAllTip}>
+          {words.holdAllHere}
         </CommandButton>
         {markHere && (
           <Button
@@ -94,18 +96,18 @@ function CameraCard({ shot }: { shot: Shot }) {
             color="error"
             onClick={() => void commit({ kind: "removeKeys", shotId: shot.id, frame, owner: "camera", addresses: [] })}
           >
-            Take these keys out
+            {words.deleteKeysHere}
           </Button>
         )}
       </Box>
-      <Hint>Drag the picture to truck and boom.</Hint>
+      <Hint>{words.dragHint}</Hint>
       <GapCard owner="camera" />
       <FocusGap shot={shot} />
       {shot.shakes.map((shake) => (
         <ShakeCard key={shake.id} shot={shot} shake={shake} />
       ))}
       <Button variant="outlined" sx={{ mt: 1 }} onClick={addShake}>
-        Add a shake here
+        {words.addShakeHere}
       </Button>
       {snags.map((snag) => (
         <SnagLine key={snagKey(snag)} snag={snag} />
@@ -121,25 +123,24 @@ function FocusGap({ shot }: { shot: Shot }) {
   const beads = row?.beads ?? [];
   const index = beads.findLastIndex((bead, i) => bead.frame <= frame && i + 1 < beads.length);
   const [from, to] = [beads[index], beads[index + 1]];
-  if (!row || !from || !to)
-    return beads.length < 2 ? <Hint>Two focus marks make a focus pull: set the focus on two frames.</Hint> : null;
+  if (!row || !from || !to) return beads.length < 2 ? <Hint>{words.focusPullHint}</Hint> : null;
   const gap = from.gap ?? plainGap;
   return (
     <ChoiceField
-      label={`Focus ${from.frame} to ${to.frame}`}
-      value={nameOfGap(gap) ?? ""}
-      choices={[...eases.map(({ title }) => ({ value: title, title })), { value: "Hold", title: "Hold" }]}
+      label={words.focusPull(from.frame, to.frame)}
+      value={gap.held ? "hold" : (eases.find(({ ease }) => isSame(ease, gap.ease))?.id ?? "")}
+      choices={[...eases.map(({ id, title }) => ({ value: id, title })), { value: "hold", title: words.hold }]}
       onChoose={(chosen) => {
-        const ease = eases.find(({ title }) => title === chosen)?.ease ?? gap.ease;
-        void commit(gapEdits(shot.id, from.frame, null, row.addresses).change({ ease, held: chosen === "Hold" }));
+        const ease = eases.find(({ id }) => id === chosen)?.ease ?? gap.ease;
+        void commit(gapEdits(shot.id, from.frame, null, row.addresses).change({ ease, held: chosen === "hold" }));
       }}
     />
   );
 }
 
 const noises = [
-  { value: "Band", title: "About the pace" },
-  { value: "Gradient", title: "Slower than the pace" },
+  { value: "Band", title: words.atPace },
+  { value: "Gradient", title: words.slowerThanPace },
 ];
 
 function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
@@ -154,16 +155,16 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
       <Heading
         right={
           <Button onClick={() => void commit({ kind: "removeShake", shotId: shot.id, shakeId: shake.id })}>
-            Remove
+            {words.deleteIt}
           </Button>
         }
       >
-        Shake · “{shake.name}”
+        {words.shakeNamed(shake.name)}
       </Heading>
       <ShakeCurve shot={shot.id} shake={shake.id} />
-      <TextField label="Name" value={shake.name} onWrite={(name) => void commit(change({ name }))} />
+      <TextField label={words.name} value={shake.name} onWrite={(name) => void commit(change({ name }))} />
       <NumberField
-        label="Strength"
+        label={words.strength}
         unit="%"
         decimals={1}
         step={0.1}
@@ -173,7 +174,7 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         edit={(strengthPercent) => change({ strengthPercent })}
       />
       <NumberField
-        label="Roll"
+        label={words.roll}
         unit="°"
         decimals={1}
         step={0.1}
@@ -183,7 +184,7 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         edit={(rollDegrees) => change({ rollDegrees })}
       />
       <NumberField
-        label="Pace"
+        label={words.pace}
         unit="Hz"
         decimals={1}
         step={0.5}
@@ -193,13 +194,13 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         edit={(paceHz) => change({ paceHz })}
       />
       <ChoiceField
-        label="Unrest"
+        label={words.jitter}
         value={shake.noise}
         choices={noises}
         onChoose={(noise) => void commit(change({ noise: noise as Shake["noise"] }))}
       />
       <NumberField
-        label="Starts at frame"
+        label={words.startFrame}
         unit=""
         decimals={0}
         step={1}
@@ -209,8 +210,8 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         edit={(start) => change({ startFrame: Math.round(start) })}
       />
       <NumberField
-        label="Dies away in"
-        unit="fr."
+        label={words.fadeOutOver}
+        unit={units.frames}
         decimals={0}
         step={1}
         min={1}
@@ -219,7 +220,7 @@ function ShakeCard({ shot, shake }: { shot: Shot; shake: Shake }) {
         edit={(frames) => change({ diesAwayFrames: Math.round(frames) })}
       />
       <NumberField
-        label="Seed"
+        label={words.seed}
         unit=""
         decimals={0}
         step={1}

@@ -9,6 +9,7 @@ import { useShot } from "../../state/select";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
+import { words } from "../../words/camera";
 import { bar } from "../PlayButton";
 import { labelRows } from "./labelRows";
 
@@ -104,7 +105,7 @@ export function Elevation() {
     <Box
       ref={room}
       component="section"
-      aria-label="Side elevation"
+      aria-label={words.sideElevation}
       sx={{ height: "100%", bgcolor: inks.blueprint, overflow: "hidden", position: "relative" }}
     >
       <Button
@@ -120,7 +121,7 @@ export function Elevation() {
           py: 0,
         }}
       >
-        {even ? "Even metres" : "Near spread"}
+        {even ? words.groundInMetres : words.nearSpread}
       </Button>
       {held && (
         <svg
@@ -131,11 +132,15 @@ export function Elevation() {
           fill="#E9EEF0"
         >
           <text x={12} y={20} fontSize={14} fontWeight={700}>
-            Side elevation
+            {words.sideElevation}
           </text>
           <text x={size.width - 12} y={narrow ? 38 : 20} textAnchor="end" fill={inks.blueprintLine}>
-            {held.lens.toFixed(0)} mm · f/{held.stop.toFixed(1)} · sharp {held.near.toFixed(2)}–
-            {held.far == null ? "∞" : held.far.toFixed(2)} m
+            {words.lensLine(
+              held.lens.toFixed(0),
+              held.stop.toFixed(1),
+              held.near.toFixed(2),
+              held.far == null ? "∞" : held.far.toFixed(2),
+            )}
           </text>
           <rect
             data-testid="sharp-zone"
@@ -158,7 +163,7 @@ export function Elevation() {
             </g>
           ))}
           <text x={size.width - 6} y={size.height - 6} textAnchor="end" fill={inks.blueprintLine}>
-            m
+            {words.m}
           </text>
           {shown.map((one, i) => {
             const [top, bottom] = [y(one.top, one.depth), y(one.bottom, one.depth)];
@@ -170,7 +175,7 @@ export function Elevation() {
                 style={{ cursor: "ew-resize" }}
                 data-stander={one.name}
               >
-                <title>{`${one.name}: ${one.depth.toFixed(2)} m from the lens, blur disc ${one.circlePixels} px`}</title>
+                <title>{words.depthOf(one.name, one.depth.toFixed(2), one.circlePixels)}</title>
                 <rect x={x(one.depth) - 9} y={top} width={18} height={Math.max(4, bottom - top)} fill="transparent" />
                 <path
                   d={`M${x(one.depth)} ${top}V${bottom}`}
@@ -203,12 +208,12 @@ export function Elevation() {
             data-handle="focus"
             tabIndex={-1}
           >
-            <title>Focus: drag to set a focus mark at this frame</title>
+            <title>{words.focusTip}</title>
             <rect x={x(held.focus) - 7} y={roof} width={14} height={size.height - roof - Bottom} fill="transparent" />
             <path d={`M${x(held.focus)} ${roof}V${size.height - Bottom}`} stroke="#F09480" strokeWidth={1.5} />
             <rect x={x(held.focus) - 40} y={size.height - Bottom - 24} width={80} height={20} rx={10} fill="#B93D25" />
             <text x={x(held.focus)} y={size.height - Bottom - 10} textAnchor="middle" fill="#FFFFFF" fontWeight={700}>
-              focus {held.focus.toFixed(2)}
+              {words.focusAt(held.focus.toFixed(2))}
             </text>
           </g>
         </svg>

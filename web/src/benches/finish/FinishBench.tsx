@@ -13,18 +13,19 @@ import { Stage } from "../../stage/Stage";
 import { tell } from "../../state/film";
 import { rangeOf, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/finish";
 import type { Bench } from "../Bench";
 import { PlayButton } from "../PlayButton";
 
 const formats = [
   { value: "mp4", title: "MP4 video (H.264)" },
-  { value: "webm", title: "WebM video (VP9)" },
-  { value: "png", title: "PNG frames with alpha" },
+  { value: "webm", title: words.webMVideoVP9 },
+  { value: "png", title: words.pngFramesWithAlpha },
 ];
 
 const efforts = [
-  { value: "quick", title: "Quickly" },
-  { value: "smallest", title: "Smallest file" },
+  { value: "quick", title: words.fast },
+  { value: "smallest", title: words.smallest },
 ];
 
 /** Prints: order, watch, cancel, fetch. */
@@ -34,9 +35,9 @@ export function FinishBench(): Bench {
   return {
     list: (
       <>
-        <Heading>Before printing</Heading>
+        <Heading>{words.beforeRendering}</Heading>
         {snags.length === 0 ? (
-          <Hint>No snags in this shot.</Hint>
+          <Hint>{words.noSnags}</Hint>
         ) : (
           snags.map((snag) => <SnagLine key={snagKey(snag)} snag={snag} />)
         )}
@@ -75,21 +76,24 @@ function PrintCard({ shot }: { shot: Shot }) {
   };
   const sizes = ["1", "0.5", "0.25"].map((part) => ({
     value: part,
-    title: `${Math.round((film.width * Number(part)) / 2) * 2} × ${Math.round((film.height * Number(part)) / 2) * 2} px`,
+    title: words.sizeOf(
+      Math.round((film.width * Number(part)) / 2) * 2,
+      Math.round((film.height * Number(part)) / 2) * 2,
+    ),
   }));
   return (
     <>
-      <Heading>Print “{shot.name}”</Heading>
-      <ChoiceField label="As" value={format} choices={formats} onChoose={setFormat} />
-      <ChoiceField label="Size" value={size} choices={sizes} onChoose={setSize} />
-      <ChoiceField label="Pack" value={effort} choices={efforts} onChoose={setEffort} />
-      <Whole label="From frame" value={from} least={1} most={shot.length} onSet={setFrom} />
-      <Whole label="To frame" value={Math.min(to, shot.length)} least={from} most={shot.length} onSet={setTo} />
+      <Heading>{words.renderShot(shot.name)}</Heading>
+      <ChoiceField label={words.format} value={format} choices={formats} onChoose={setFormat} />
+      <ChoiceField label={words.size} value={size} choices={sizes} onChoose={setSize} />
+      <ChoiceField label={words.encoding} value={effort} choices={efforts} onChoose={setEffort} />
+      <Whole label={words.firstFrame} value={from} least={1} most={shot.length} onSet={setFrom} />
+      <Whole label={words.lastFrame} value={Math.min(to, shot.length)} least={from} most={shot.length} onSet={setTo} />
       <Button variant="contained" sx={{ mt: 1 }} onClick={() => void order()}>
-        Print
+        {words.render}
       </Button>
-      <Heading>Prints</Heading>
-      {prints.length === 0 && <Hint>Finished prints wait here to be fetched.</Hint>}
+      <Heading>{words.renders}</Heading>
+      {prints.length === 0 && <Hint>{words.rendersEmpty}</Hint>}
       {prints.map((line) => (
         <PrintRow key={line.id} line={line} />
       ))}
@@ -138,7 +142,7 @@ function PrintRow({ line }: { line: PrintLine }) {
   const says =
     {
       waiting: "waits",
-      running: `${line.done} of ${total} frames`,
+      running: words.progress(line.done, total),
       done: "done",
       failed: "failed",
       cancelled: "cancelled",
@@ -149,16 +153,14 @@ function PrintRow({ line }: { line: PrintLine }) {
       data-print={line.state}
     >
       <Box sx={{ display: "flex", justifyContent: "space-between" }}>
-        <span>
-          {line.format.toUpperCase()} · {line.width} × {line.height}
-        </span>
+        <span>{words.renderLine(line.format.toUpperCase(), line.width, line.height)}</span>
         <Box component="span" role="status" sx={{ color: line.state === "failed" ? "error.main" : "text.secondary" }}>
           {says}
         </Box>
       </Box>
       {busy && (
         <LinearProgress
-          aria-label="Progress of the print"
+          aria-label={words.progressOfRender}
           variant="determinate"
           value={(100 * line.done) / total}
           sx={{ my: 0.5 }}
@@ -167,12 +169,12 @@ function PrintRow({ line }: { line: PrintLine }) {
       {line.message && <Box sx={{ color: "error.main", fontSize: 12 }}>{line.message}</Box>}
       {busy && (
         <Button variant="outlined" onClick={() => void api.cancelPrint(line.id).catch(tell)}>
-          Cancel
+          {words.cancel}
         </Button>
       )}
       {line.state === "done" && (
         <Button variant="outlined" href={`/api/prints/${line.id}/file`} download>
-          Fetch the file
+          {words.saveFile}
         </Button>
       )}
     </Box>

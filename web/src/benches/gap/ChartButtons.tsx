@@ -5,6 +5,7 @@ import { MarkButton } from "../../commands/MarkButton";
 import { drawnFrom, eases, isSame, overshooting, plainGap } from "../../fields/charts";
 import { commit } from "../../state/film";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/timing";
 import type { GapHere } from "./useGap";
 
 /** Charts by name, drawn ones, holds, and a chart that is carried from one gap to another: each has its place. */
@@ -17,7 +18,7 @@ export function ChartButtons({ here, curve }: { here: GapHere; curve: readonly n
     <Box
       sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 0.5, my: 0.75 }}
       role="group"
-      aria-label="Chart"
+      aria-label={words.chart}
     >
       {eases.map(({ title, ease }) => (
         <Chart
@@ -30,42 +31,34 @@ export function ChartButtons({ here, curve }: { here: GapHere; curve: readonly n
       ))}
       <Chart
         on={over && !gap.held}
-        says="Past the pose, and settled there"
+        says={words.overshootTip}
         onPress={() => void commit(change({ ease: overshooting, held: false }))}
       >
-        Overshoot
+        {words.overshoot}
       </Chart>
-      <Chart
-        on={gap.held ?? false}
-        says="The ease stays as it is for when the hold is lifted"
-        onPress={() => void commit(change({ held: !gap.held }))}
-      >
-        Hold
+      <Chart on={gap.held ?? false} says={words.holdTip} onPress={() => void commit(change({ held: !gap.held }))}>
+        {words.hold}
       </Chart>
       <Chart
         on={isDrawn && !gap.held}
-        says="The curve as it is gets points to draw it by"
+        says={words.drawTip}
         onPress={() => void commit(change(isDrawn ? { held: false } : { ease: drawnFrom(curve), held: false }))}
       >
-        {isDrawn ? "Drawn" : "Draw"}
+        {isDrawn ? words.drawn : words.draw}
       </Chart>
       <Box sx={{ gridColumn: "span 2", display: "flex", gap: 0.5, justifyContent: "flex-end" }}>
-        <MarkButton mark="copy" name="Copy this chart" onClick={async () => set({ chart: await here.newest() })} />
+        <MarkButton mark="copy" name={words.copyChart} onClick={async () => set({ chart: await here.newest() })} />
         <MarkButton
           mark="put"
-          name="Put it here"
-          says={
-            copied === null
-              ? "Put it here: copy a chart first"
-              : "Put the copied chart here: it scales to this gap's length"
-          }
+          name={words.pasteChart}
+          says={copied === null ? words.copyFirst : words.pasteTip}
           disabled={copied === null}
           onClick={() => copied && void commit(put(copied))}
         />
         <MarkButton
           mark="first"
-          name="As at first"
-          says="As at first: what a gap is until somebody says otherwise"
+          name={words.resetChart}
+          says={words.resetTip}
           onClick={() => void commit(put(plainGap))}
         />
       </Box>

@@ -4,6 +4,7 @@ import { useRef } from "react";
 import type { Ease, Gap, Point } from "../../api/types";
 import { handlesOf, withHandle, withTick } from "../../fields/charts";
 import { followPointer } from "../../stage/followPointer";
+import { words } from "../../words/timing";
 
 /** Parts of the time and of the way → the drawing's units. */
 const [Left, Wide, Foot, High] = [8, 204, 84, 62];
@@ -193,17 +194,17 @@ function holdsOf(ease: Ease, held: boolean): Hold[] {
   if (ease.kind === "slow") {
     const { start, stop } = handlesOf(ease);
     if (held) return [];
-    const over = ease.overPercent ? `, ${ease.overPercent} % past the end` : "";
+    const over = ease.overPercent ? words.pastEnd(ease.overPercent) : "";
     return [
       {
         key: "start",
-        says: `Slow start: ${ease.startPercent} %`,
+        says: words.easeInHandle(ease.startPercent),
         at: start,
         to: (at) => withHandle(ease, "start", at),
       },
       {
         key: "stop",
-        says: `Slow stop: ${ease.stopPercent} %${over}`,
+        says: words.easeOutHandle(ease.stopPercent, over),
         at: stop,
         to: (at) => withHandle(ease, "stop", at),
       },
@@ -212,7 +213,7 @@ function holdsOf(ease: Ease, held: boolean): Hold[] {
   const { points } = ease;
   return points.map((point, i) => ({
     key: `point ${i}`,
-    says: `Point ${i + 1}: ${percent(point.x)} of the time, ${percent(point.y)} of the way`,
+    says: words.drawnPoint(i + 1, percent(point.x), percent(point.y)),
     at: point,
     to: (at) => ({ ...ease, points: points.with(i, between(points, i, at)) }),
     out: () => ({ ...ease, points: points.toSpliced(i, 1) }),
@@ -232,7 +233,7 @@ function looseTicks(ticks: readonly number[], every: number): Hold[] {
     .map((tick, frame) => ({
       key: `tick ${frame}`,
       frame,
-      says: `In-between ${frame}: ${percent(tick)} of the way`,
+      says: words.inBetween(frame, percent(tick)),
       at: { x: tick, y: 0 },
       to: ({ x: part }: Point) => withTick(ticks, frame, part),
     }))

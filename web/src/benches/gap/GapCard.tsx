@@ -14,6 +14,8 @@ import { useAnswer } from "../../state/useAnswer";
 import { useStillFrame } from "../../state/useStillFrame";
 import { keyApart, placesIn } from "../../strip/placeApart";
 import { useStrip } from "../../strip/useStrip";
+import { words } from "../../words/timing";
+import { units } from "../../words/units";
 import { chosenRows } from "../chosenAmong";
 import { ChartButtons } from "./ChartButtons";
 import { ChartCurve } from "./ChartCurve";
@@ -40,18 +42,18 @@ export function GapCard({ owner }: { owner: string }) {
     <>
       {places.together.length + places.apart.length > 0 && (
         <CheckField
-          label="Across and down apart"
-          title="Each has keys and charts of its own: evenly across, slowing as it rises. Together again, a gap takes the chart of what moves most"
+          label={words.xAndYApart}
+          title={words.apartTip}
           value={apart}
           onChange={(parts) => void commit(keyApart(shot.id, places, parts))}
         />
       )}
       <ChoiceField
-        label="Chart of"
+        label={words.chartOf}
         value={scope === "thing" || row.addresses.some((one) => scopeOf(one) === scope) ? scope : "card"}
         choices={[
-          { value: "card", title: "all of the card" },
-          { value: "thing", title: rows.length > 1 ? `the ${rows.length} that are chosen` : `${row.title} alone` },
+          { value: "card", title: words.wholeCard },
+          { value: "thing", title: rows.length > 1 ? words.rowsOf(rows.length) : words.only(row.title) },
           ...(row.addresses.length > 1
             ? row.addresses.map((one) => ({
                 value: scopeOf(one),
@@ -67,14 +69,14 @@ export function GapCard({ owner }: { owner: string }) {
     return (
       <>
         {scopes}
-        <Hint>Key a second pose on another frame: its timing is chosen here.</Hint>
+        <Hint>{words.noGapHint}</Hint>
       </>
     );
   return (
     <GapFields key={`${here.from} ${scope}`} here={here} scopes={scopes}>
       {here.name !== undefined && (
         <TextField
-          label="Card's name"
+          label={words.cardName}
           value={here.name ?? ""}
           onWrite={(name) => void commit({ kind: "nameCard", shotId: shot.id, owner, frame: here.from, name })}
         />
@@ -86,14 +88,14 @@ export function GapCard({ owner }: { owner: string }) {
 
 /** What values are called in a list of one thing's. */
 const titles: Record<string, string> = {
-  shiftX: "place across",
-  shiftY: "place down",
+  shiftX: words.x,
+  shiftY: words.y,
   shift: "place",
-  x: "place across",
-  y: "place down",
-  truck: "place across",
-  boom: "place up and down",
-  dolly: "place in and out",
+  x: words.x,
+  y: words.y,
+  truck: words.truck,
+  boom: words.boom,
+  dolly: words.dolly,
   stretchX: "width",
   stretchY: "height",
   squash: "squash",
@@ -112,28 +114,33 @@ function GapFields({ here, scopes, children }: { here: GapHere; scopes: ReactNod
   return (
     <>
       <Heading>
-        {here.many ? `${here.many} chosen gaps · shown is ` : "From "}
-        {here.from} to {here.to} · {frames} frames · {(frames / rate).toFixed(2)} s
+        {words.gapLine(
+          here.many ? words.manyGaps(here.many) : words.fromFrame,
+          here.from,
+          here.to,
+          frames,
+          (frames / rate).toFixed(2),
+        )}
       </Heading>
       <ChartCurve
         gap={drawn ?? gap}
         curve={curve?.curve ?? []}
         ticks={curve?.ticks ?? []}
-        label={`Chart: ${nameOfGap(gap) ?? "by amounts"}`}
+        label={words.chartNamed(nameOfGap(gap) ?? words.custom)}
         onEase={(ease, done) => {
           setDrawn(done ? null : { ...gap, ease, held: false });
           if (done && ease !== gap.ease) void commit(change({ ease, held: false }));
         }}
       />
       <ChartButtons here={here} curve={curve?.curve ?? []} />
-      {here.own && <Hint>These values have a chart of their own here; the card's is another.</Hint>}
-      {here.mixed && <Hint>Not all of these values have this chart; choosing one sets them all.</Hint>}
+      {here.own && <Hint>{words.ownChartHint}</Hint>}
+      {here.mixed && <Hint>{words.mixedHint}</Hint>}
       {scopes}
       {gap.ease.kind === "slow" && <Amounts ease={gap.ease} change={change} />}
       {gap.ease.kind === "drawn" && <Corners ease={gap.ease} change={change} />}
       <NumberField
-        label="New drawing every"
-        unit="fr."
+        label={words.onEvery}
+        unit={units.frames}
         decimals={0}
         step={1}
         min={1}
@@ -142,7 +149,7 @@ function GapFields({ here, scopes, children }: { here: GapHere; scopes: ReactNod
         edit={(every) => change({ every: Math.round(every) })}
       />
       <StaggerFields gap={gap} change={change} />
-      <Foldable title="Kept charts">
+      <Foldable title={words.savedCharts}>
         <KeptCharts gap={gap} onChoose={(chosen) => void commit(put({ ...chosen, held: false }))} />
         {children}
       </Foldable>
@@ -161,11 +168,11 @@ function Corners({
   return (
     <>
       <CheckField
-        label="Smooth through its points"
+        label={words.smoothCurve}
         value={ease.smooth}
         onChange={(smooth) => void commit(change({ ease: { ...ease, smooth } }))}
       />
-      <Hint>Drag the points; a double click makes one or takes one away.</Hint>
+      <Hint>{words.drawnHint}</Hint>
     </>
   );
 }
@@ -185,10 +192,10 @@ function Amounts({ ease, change }: { ease: SlowEase; change: (changes: Partial<G
   );
   return (
     <>
-      {field("Slow start", "startPercent")}
-      {field("Slow stop", "stopPercent")}
-      {field("Past the pose by", "overPercent")}
-      {(ease.overPercent ?? 0) > 0 && field("Settles by", "settlePercent")}
+      {field(words.easeIn, "startPercent")}
+      {field(words.easeOut, "stopPercent")}
+      {field(words.overshoot, "overPercent")}
+      {(ease.overPercent ?? 0) > 0 && field(words.settleOver, "settlePercent")}
     </>
   );
 }

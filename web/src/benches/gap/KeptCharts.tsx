@@ -5,6 +5,7 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
+import { words } from "../../words/timing";
 
 const same = (a: Gap, b: Gap) =>
   JSON.stringify([a.ease, a.every, a.stagger]) === JSON.stringify([b.ease, b.every, b.stagger]);
@@ -17,10 +18,10 @@ export function KeptCharts({ gap, onChoose }: { gap: Gap; onChoose: (gap: Gap) =
     <>
       {charts && charts.length > 0 && (
         <ChoiceField
-          label="Kept chart"
+          label={words.savedChart}
           value={here?.id ?? ""}
           choices={[
-            { value: "", title: here ? "none" : "choose one" },
+            { value: "", title: here ? words.none : words.selectOne },
             ...charts.map(({ id, name }) => ({ value: id, title: name })),
           ]}
           onChoose={(id) => {
@@ -31,7 +32,7 @@ export function KeptCharts({ gap, onChoose }: { gap: Gap; onChoose: (gap: Gap) =
       )}
       <TextField
         key={here?.id ?? "new"}
-        label={here ? "Its name" : "Keep as"}
+        label={here ? words.chartName : words.saveAs}
         value={here?.name ?? ""}
         onWrite={(name) =>
           void commit({ kind: "keepChart", chart: { id: here?.id ?? newId("chart"), name, gap: here?.gap ?? gap } })
@@ -39,7 +40,7 @@ export function KeptCharts({ gap, onChoose }: { gap: Gap; onChoose: (gap: Gap) =
       />
       {here && (
         <Button color="error" variant="outlined" onClick={() => void commit({ kind: "removeChart", chartId: here.id })}>
-          Keep it no longer
+          {words.deleteIt}
         </Button>
       )}
     </>

@@ -4,6 +4,7 @@ import { Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
+import { words } from "../../words/timing";
 import { patternOf, patternSaid, staggers } from "./patterns";
 
 /** As strong as it comes. */
@@ -27,19 +28,19 @@ export function StaggerFields({ gap, change }: { gap: Gap; change: (changes: Par
   return (
     <>
       <ChoiceField
-        label="Stagger"
+        label={words.stagger}
         value={stagger ? (known?.pattern ?? Typed) : ""}
         choices={[
-          { value: "", title: "none" },
+          { value: "", title: words.none },
           ...staggers.map(({ pattern, title }) => ({ value: pattern, title })),
-          { value: Typed, title: "typed" },
+          { value: Typed, title: words.typed },
         ]}
         onChoose={choose}
       />
       {stagger && (
         <>
           <TextField
-            label="Steps on and back"
+            label={words.framesOnBack}
             value={steps}
             onWrite={(text) => {
               const pattern = patternOf(text);
@@ -47,20 +48,20 @@ export function StaggerFields({ gap, change }: { gap: Gap; change: (changes: Par
             }}
           />
           <NumberField
-            label="Strength"
+            label={words.strength}
             {...percent}
             max={200}
             value={stagger.strengthPercent ?? 100}
             edit={edit("strengthPercent")}
           />
           <NumberField
-            label="Fade at both ends"
+            label={words.fadeAtBothEnds}
             {...percent}
             max={50}
             value={stagger.fadePercent ?? 0}
             edit={edit("fadePercent")}
           />
-          <Hint>Frames on for each drawing, with a minus frames back, as 2 −1. They come again and again.</Hint>
+          <Hint>{words.staggerHint}</Hint>
         </>
       )}
     </>

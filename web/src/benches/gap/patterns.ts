@@ -1,12 +1,13 @@
 import type { Stagger } from "../../api/types";
+import { words } from "../../words/timing";
 
 /** Staggers that are chosen by name, as they are typed. */
 export const staggers = [
-  { pattern: "1 -1", title: "on and back each frame" },
-  { pattern: "1 1 -1 -1", title: "two on, two back" },
-  { pattern: "2 -1", title: "two frames on, one back" },
-  { pattern: "3 -1", title: "three on, one back" },
-  { pattern: "1 1 -1", title: "twice on, once back" },
+  { pattern: "1 -1", title: words.onAndBack },
+  { pattern: "1 1 -1 -1", title: words.twoOnTwoBack },
+  { pattern: "2 -1", title: words.twoFramesOnOne },
+  { pattern: "3 -1", title: words.threeOnOneBack },
+  { pattern: "1 1 -1", title: words.twiceOnOnceBack },
 ];
 
 const [MostSteps, Farthest] = [48, 48];

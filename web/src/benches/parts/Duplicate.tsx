@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
 import { entry, row } from "../../fields/row";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/parts";
 import { duplicateParts } from "./duplicateParts";
 
 /** Copies parts with all that rides on them, and lays the copies so far off; how far stays as it was chosen last. */
@@ -26,13 +27,13 @@ export function Duplicate({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
   return (
     <>
       <Box sx={{ ...row, gap: 0.75, mt: 1 }}>
-        <span style={{ flex: 1 }}>Copies lie off</span>
-        {field("x", "Copies lie off across")}
-        {field("y", "Copies lie off down")}
-        <span>px</span>
+        <span style={{ flex: 1 }}>{words.offsetOfCopies}</span>
+        {field("x", words.offsetOfCopiesX)}
+        {field("y", words.offsetOfCopiesY)}
+        <span>{words.px}</span>
       </Box>
       <Button variant="outlined" sx={{ mt: 0.75 }} onClick={() => void duplicateParts(puppet.id, ids)}>
-        Duplicate
+        {words.duplicate}
       </Button>
     </>
   );

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import type { Part, Puppet } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
 import { nameOf } from "../../state/select";
+import { words } from "../../words/parts";
 
 /** What the part may lie behind in the course of a shot; where it does is keyed in Act, or said by a dial. */
 export function LiesBehind(props: { puppet: Puppet; part: Part; onWrite: (ids: string[]) => void }) {
@@ -11,16 +12,16 @@ export function LiesBehind(props: { puppet: Puppet; part: Part; onWrite: (ids: s
   return (
     <>
       <ChoiceField
-        label="Or behind"
+        label={words.canGoBehind}
         value=""
-        choices={[{ value: "", title: "Choose…" }, ...free.map(({ id, name }) => ({ value: id, title: name }))]}
+        choices={[{ value: "", title: words.select }, ...free.map(({ id, name }) => ({ value: id, title: name }))]}
         onChoose={(id) => id && onWrite([...part.mayLieBehind, id])}
       />
       {part.mayLieBehind.length > 0 && (
         <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
           {part.mayLieBehind.map((id) => (
             <Button key={id} onClick={() => onWrite(part.mayLieBehind.filter((other) => other !== id))}>
-              Not behind {nameOf(puppet, id)}
+              {words.notBehindPuppet(nameOf(puppet, id))}
             </Button>
           ))}
         </Box>

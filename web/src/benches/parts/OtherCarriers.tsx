@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Part, Puppet } from "../../api/types";
 import { ChoiceField } from "../../fields/ChoiceField";
+import { words } from "../../words/parts";
 import { otherCarriers } from "../rig/carriers";
 
 /** What else may carry the part in the course of a shot; which one does is keyed in Act. */
@@ -12,16 +13,16 @@ export function OtherCarriers(props: { puppet: Puppet; part: Part; onWrite: (ids
   return (
     <>
       <ChoiceField
-        label="Or carried by"
+        label={words.canAttachTo}
         value=""
-        choices={[{ value: "", title: "Choose…" }, ...free]}
+        choices={[{ value: "", title: words.select }, ...free]}
         onChoose={(id) => id && onWrite([...part.alsoRidesOn, id])}
       />
       {part.alsoRidesOn.length > 0 && (
         <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
           {part.alsoRidesOn.map((id) => (
             <Button key={id} onClick={() => onWrite(part.alsoRidesOn.filter((other) => other !== id))}>
-              Not on {titles.find(({ value }) => value === id)?.title ?? id}
+              {words.detachFrom(titles.find(({ value }) => value === id)?.title ?? id)}
             </Button>
           ))}
         </Box>

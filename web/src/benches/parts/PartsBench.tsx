@@ -11,6 +11,7 @@ import { Stage } from "../../stage/Stage";
 import { commit } from "../../state/film";
 import { usePuppet } from "../../state/select";
 import { useStore } from "../../state/store";
+import { words } from "../../words/parts";
 import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
 import { ExportLayers } from "../ExportLayers";
@@ -39,15 +40,15 @@ export function PartsBench(): Bench {
     list: puppet ? (
       <>
         <PuppetMenu />
-        <Heading>Parts</Heading>
+        <Heading>{words.parts}</Heading>
         <PartList puppet={puppet} reorders note={(one) => (one.drawing ? "" : "carries")} />
       </>
     ) : (
-      <Hint>Parts of a drawing stand here, front to back.</Hint>
+      <Hint>{words.listEmpty}</Hint>
     ),
     stage: (
       <Stage
-        caption={puppet ? `${puppet.name} · ${puppet.parts.length} parts · at rest` : ""}
+        caption={puppet ? words.puppetLine(puppet.name, puppet.parts.length) : ""}
         bar={
           puppet && (
             <>
@@ -59,10 +60,7 @@ export function PartsBench(): Bench {
         empty={
           puppet ? null : (
             <>
-              <Hint>
-                Start with a layered drawing: SVG, OpenRaster, or a zip of PNG layers. Its layers and groups become
-                parts, and what stands inside a group rides on it.
-              </Hint>
+              <Hint>{words.startHint}</Hint>
               <Box sx={{ display: "flex", gap: 1, justifyContent: "center" }}>
                 <BringPuppet variant="contained" />
                 <TakeFromShelf />
@@ -81,7 +79,7 @@ export function PartsBench(): Bench {
         <PuppetCard puppet={puppet} />
       )
     ) : (
-      <Hint>Nothing is chosen.</Hint>
+      <Hint>{words.nothingIsSelected}</Hint>
     ),
   };
 }
@@ -91,14 +89,14 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
   const origin = (x: number, y: number): Edit => ({ kind: "changePuppet", puppetId: puppet.id, origin: { x, y } });
   return (
     <>
-      <Heading>Puppet</Heading>
+      <Heading>{words.puppet}</Heading>
       <TextField
-        label="Name"
+        label={words.name}
         value={puppet.name}
         onWrite={(name) => void commit({ kind: "changePuppet", puppetId: puppet.id, name })}
       />
       <NumberField
-        label="Ground point across"
+        label={words.groundPointX}
         unit="px"
         decimals={1}
         step={1}
@@ -106,19 +104,16 @@ export function PuppetCard({ puppet }: { puppet: Puppet }) {
         edit={(x) => origin(x, puppet.origin.y)}
       />
       <NumberField
-        label="Ground point down"
+        label={words.groundPointY}
         unit="px"
         decimals={1}
         step={1}
         value={puppet.origin.y}
         edit={(y) => origin(puppet.origin.x, y)}
       />
-      <Hint>
-        Click a part on the picture or in the list. Drag the screw head on the picture to set its pivot. With Ctrl
-        several are chosen at once.
-      </Hint>
+      <Hint>{words.partsHint}</Hint>
       <Redraw key={puppet.id} puppet={puppet} />
-      <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
+      <ExportLayers title={words.atRestLayered} path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
       <RemovePuppet puppet={puppet} />
     </>
@@ -134,11 +129,11 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   });
   return (
     <>
-      <Heading>Part</Heading>
-      <TextField label="Name" value={part.name} onWrite={(name) => void commit(change({ name }))} />
+      <Heading>{words.part}</Heading>
+      <TextField label={words.name} value={part.name} onWrite={(name) => void commit(change({ name }))} />
       <LabelField value={part.label} onChoose={(label) => void commit(change({ label }))} />
       <ChoiceField
-        label="Rides on"
+        label={words.attachedTo}
         value={part.ridesOn ?? ""}
         choices={carriers(puppet, part.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
@@ -146,7 +141,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       <OtherCarriers puppet={puppet} part={part} onWrite={(alsoRidesOn) => void commit(change({ alsoRidesOn }))} />
       <LiesBehind puppet={puppet} part={part} onWrite={(mayLieBehind) => void commit(change({ mayLieBehind }))} />
       <NumberField
-        label="Pivot across"
+        label={words.pivotX}
         unit="px"
         decimals={1}
         step={1}
@@ -154,7 +149,7 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         edit={(x) => change({ pivot: { x, y: part.pivot.y } })}
       />
       <NumberField
-        label="Pivot down"
+        label={words.pivotY}
         unit="px"
         decimals={1}
         step={1}
@@ -162,30 +157,32 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         edit={(y) => change({ pivot: { x: part.pivot.x, y } })}
       />
       <ChoiceField
-        label="Shows inside"
+        label={words.visibleOnlyInside}
         value={part.matte?.part ?? ""}
         choices={[
-          { value: "", title: "everything" },
+          { value: "", title: words.everything },
           ...puppet.parts
             .filter((other) => other.id !== part.id && other.drawing)
             .map((other) => ({ value: other.id, title: other.name })),
         ]}
         onChoose={(other) =>
           void commit(
-            change(other ? { matte: { part: other, outside: part.matte?.outside ?? false } } : { without: "Matte" }),
+            change(
+              other ? { matte: { part: other, outside: part.matte?.outside ?? false } } : { without: words.matte },
+            ),
           )
         }
       />
       {part.matte && (
         <CheckField
-          label="Outside it instead"
+          label={words.onlyOutsideIt}
           value={part.matte.outside ?? false}
           onChange={(outside) => void commit(change({ matte: { part: part.matte?.part ?? "", outside } }))}
         />
       )}
       <SharpnessFact thing={part.id} drawing={part.drawing} />
       <NumberField
-        label="Opacity"
+        label={words.opacity}
         unit="%"
         decimals={0}
         step={5}
@@ -196,9 +193,9 @@ function PartCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <PartToggles parts={[part]} />
-        <CommandButton command="forward">Forward</CommandButton>
-        <CommandButton command="back">Back</CommandButton>
-        <CommandButton command="group">Group</CommandButton>
+        <CommandButton command="forward">{words.forward}</CommandButton>
+        <CommandButton command="back">{words.back}</CommandButton>
+        <CommandButton command="group">{words.group}</CommandButton>
       </Box>
       <Duplicate puppet={puppet} ids={[part.id]} />
       <Recolour key={part.id} puppet={puppet} ids={[part.id]} />

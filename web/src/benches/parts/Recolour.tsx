@@ -11,6 +11,7 @@ import { row } from "../../fields/row";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
+import { words } from "../../words/parts";
 
 /** More than these are no palette; the most used come first. */
 const Most = 24;
@@ -47,8 +48,12 @@ export function Recolour({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
   const chosen = from !== null && colours.includes(from) ? from : null;
   return (
     <>
-      <Heading>Recolour</Heading>
-      <Box role="group" aria-label="Colour to exchange" sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, py: 0.5 }}>
+      <Heading>{words.recolour}</Heading>
+      <Box
+        role="group"
+        aria-label={words.colourToReplace}
+        sx={{ display: "flex", flexWrap: "wrap", gap: 0.5, py: 0.5 }}
+      >
         {colours.map((colour) => (
           <ButtonBase
             key={colour}
@@ -69,7 +74,7 @@ export function Recolour({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
         ))}
       </Box>
       <Box component="label" sx={{ ...row, gap: 1 }}>
-        <span style={{ flex: 1 }}>Becomes</span>
+        <span style={{ flex: 1 }}>{words.newColour}</span>
         <Box
           component="input"
           type="color"
@@ -95,9 +100,9 @@ export function Recolour({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
           })
         }
       >
-        Recolour
+        {words.recolour}
       </Button>
-      <Hint>Every fill, line and gradient of the chosen colour gets the new one, here and in swaps and forms.</Hint>
+      <Hint>{words.recolourHint}</Hint>
     </>
   );
 }

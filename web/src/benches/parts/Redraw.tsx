@@ -9,6 +9,7 @@ import { Heading, Hint } from "../../fields/Heading";
 import { report } from "../../shell/ArtNews";
 import { onServer, reading, tell } from "../../state/film";
 import { get, set, useStore } from "../../state/store";
+import { words } from "../../words/parts";
 import { artFiles, bringAnother } from "../BringPuppet";
 
 /** Brings the puppet's file in again: what belongs together is shown first, then drawings are exchanged and the rig stays. */
@@ -51,51 +52,44 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
         sx={{ mt: 1 }}
         onFile={(chosen) => set({ redrawn: { puppet: puppet.id, file: chosen } })}
       >
-        Bring redrawn art in
+        {words.updateArtwork}
       </FileButton>
     );
   const unsure = plan.matches.filter((match) => !match.byName);
   return (
-    <Box role="region" aria-label="Redrawn art">
+    <Box role="region" aria-label={words.updateArtwork}>
       <Heading>{file.name}</Heading>
-      <Hint>{plan.matches.length - unsure.length} parts found by their names: their drawings are exchanged.</Hint>
+      <Hint>{words.sameName(plan.matches.length - unsure.length)}</Hint>
       {unsure.length > 0 && (
         <>
-          <Hint>By place and shape, please look:</Hint>
+          <Hint>{words.matchedHint}</Hint>
           {unsure.map((match) => (
             <Box key={match.layer} sx={{ fontSize: 13 }}>
-              {match.layerName} → {match.partName}, {Math.round(match.likeness * 100)} % alike
+              {words.likeness(match.layerName, match.partName, Math.round(match.likeness * 100))}
             </Box>
           ))}
-          <CheckField label="Exchange these too" value={alike} onChange={setAlike} />
+          <CheckField label={words.updateTheseToo} value={alike} onChange={setAlike} />
         </>
       )}
       {plan.newLayers.length > 0 && (
         <>
-          <Hint>New: {plan.newLayers.join(", ")}.</Hint>
-          <CheckField label="Add them as parts" value={added} onChange={setAdded} />
+          <Hint>{words.newLayers(plan.newLayers.join(", "))}</Hint>
+          <CheckField label={words.addAsParts} value={added} onChange={setAdded} />
         </>
       )}
-      {plan.missingParts.length > 0 && (
-        <Hint>
-          Not in the file, and kept: {plan.missingParts.join(", ")}. What rides on moved art goes along with it.
-        </Hint>
-      )}
+      {plan.missingParts.length > 0 && <Hint>{words.missingParts(plan.missingParts.join(", "))}</Hint>}
       {plan.posed && (
         <>
-          <Hint>
-            This file shows the puppet posed, at {plan.posed}. As rest art it would be bent already before anything is
-            posed. Send the puppet out “at rest” to redraw it.
-          </Hint>
-          <CheckField label="Take it for rest art all the same" value={atRest} onChange={setAtRest} />
+          <Hint>{words.posedHint(plan.posed)}</Hint>
+          <CheckField label={words.useAsRestDrawing} value={atRest} onChange={setAtRest} />
         </>
       )}
       <Box sx={{ display: "flex", gap: 0.5, mt: 0.5 }}>
         <Button variant="contained" disabled={plan.posed != null && !atRest} onClick={() => void redraw()}>
-          Redraw
+          {words.update}
         </Button>
         <Button variant="outlined" onClick={leave}>
-          Leave it
+          {words.cancel}
         </Button>
       </Box>
       <Button
@@ -106,7 +100,7 @@ export function Redraw({ puppet }: { puppet: Puppet }) {
           void bringAnother(file);
         }}
       >
-        It is another puppet
+        {words.importAsNewPuppet}
       </Button>
     </Box>
   );

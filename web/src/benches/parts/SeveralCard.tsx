@@ -6,6 +6,8 @@ import { Heading } from "../../fields/Heading";
 import { LabelField } from "../../fields/LabelField";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { counts } from "../../words/count";
+import { words } from "../../words/parts";
 import { carriers } from "../rig/carriers";
 import { Duplicate } from "./Duplicate";
 import { PartToggles } from "./PartToggles";
@@ -13,7 +15,7 @@ import { Recolour } from "./Recolour";
 import { TakeAway } from "./TakeAway";
 
 /** Stands where the chosen parts do not say the same. */
-const differ = { value: "differ", title: "— they differ —" };
+const differ = { value: "differ", title: words.theyDiffer };
 
 /** What all of them say; null where they differ. */
 function shared<T>(parts: Part[], say: (part: Part) => T): T | null {
@@ -43,20 +45,20 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
   const label = chosen[0]?.label ?? "Petrol";
   return (
     <>
-      <Heading>{chosen.length} parts</Heading>
-      <LabelField value={label} onChoose={(next) => void commit(all("Coloured labels", { label: next }))} />
+      <Heading>{counts.parts(chosen.length)}</Heading>
+      <LabelField value={label} onChoose={(next) => void commit(all(words.labelColours, { label: next }))} />
       <ChoiceField
-        label="Ride on"
+        label={words.attach}
         value={ridesOn ?? differ.value}
         choices={[...(ridesOn === null ? [differ] : []), ...carriersOfAll(puppet, chosen)]}
-        onChoose={(next) => next !== differ.value && void commit(all("Changed what parts ride on", { ridesOn: next }))}
+        onChoose={(next) => next !== differ.value && void commit(all(words.attachParts, { ridesOn: next }))}
       />
       <ChoiceField
-        label="Show inside"
+        label={words.visibleOnlyInside}
         value={matte ?? differ.value}
         choices={[
           ...(matte === null ? [differ] : []),
-          { value: "", title: "everything" },
+          { value: "", title: words.everything },
           ...puppet.parts
             .filter((other) => !ids.includes(other.id) && other.drawing)
             .map((other) => ({ value: other.id, title: other.name })),
@@ -64,23 +66,23 @@ export function SeveralCard({ puppet, ids }: { puppet: Puppet; ids: string[] }) 
         onChoose={(other) => {
           if (other !== differ.value)
             void commit(
-              all("Changed mattes", other ? { matte: { part: other, outside: false } } : { without: "Matte" }),
+              all(words.changeMattes, other ? { matte: { part: other, outside: false } } : { without: words.matte }),
             );
         }}
       />
       <NumberField
-        label={shared(chosen, (part) => part.opacity) === null ? "Opacity (they differ)" : "Opacity"}
+        label={shared(chosen, (part) => part.opacity) === null ? words.opacityTheyDiffer : words.opacity}
         unit="%"
         decimals={0}
         step={5}
         min={0}
         max={100}
         value={(chosen[0]?.opacity ?? 1) * 100}
-        edit={(percent) => all("Changed opacities", { opacity: percent / 100 })}
+        edit={(percent) => all(words.changeOpacity, { opacity: percent / 100 })}
       />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <PartToggles parts={chosen} />
-        <CommandButton command="group">Group</CommandButton>
+        <CommandButton command="group">{words.group}</CommandButton>
       </Box>
       <Duplicate puppet={puppet} ids={ids} />
       <Recolour puppet={puppet} ids={ids} />

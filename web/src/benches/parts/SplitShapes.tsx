@@ -3,13 +3,14 @@ import Button from "@mui/material/Button";
 import ButtonBase from "@mui/material/ButtonBase";
 import { useState } from "react";
 import type { Drawing, Part, Puppet } from "../../api/types";
-import { count } from "../../fields/count";
 import { Picture, ShapeThumb, useDrawing } from "../../fields/DrawingPicture";
 import { Hint } from "../../fields/Heading";
 import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
 import { set } from "../../state/store";
+import { counts } from "../../words/count";
+import { words } from "../../words/parts";
 
 /** More would be a picture and not a drawing of shapes. */
 const MostShapes = 400;
@@ -22,17 +23,13 @@ export function SplitShapes({ puppet, part }: { puppet: Puppet; part: Part }) {
   if (!open)
     return (
       <Button variant="outlined" sx={{ mt: 1 }} onClick={() => setOpen(true)}>
-        Make a part of some shapes
+        {words.makePartFromShapes}
       </Button>
     );
   if (!drawing) return null;
   const leave = () => setOpen(false);
   if (drawing.shapes.length < 2 || drawing.shapes.length > MostShapes)
-    return (
-      <Hint>
-        This drawing is {count(drawing.shapes.length, "shape")}; it is divided in the program it was drawn in.
-      </Hint>
-    );
+    return <Hint>{words.tooManyShapes(counts.shapes(drawing.shapes.length))}</Hint>;
   return <Picking puppet={puppet} part={part} drawing={drawing} leave={leave} />;
 }
 
@@ -49,7 +46,7 @@ function Picking({
 }) {
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
   const [last, setLast] = useState(0);
-  const [name, setName] = useState(`Piece of ${part.name}`);
+  const [name, setName] = useState(words.pieceOf(part.name));
   const pick = (i: number, range: boolean) => {
     const next = new Set(picked);
     if (range) for (let k = Math.min(last, i); k <= Math.max(last, i); k++) next.add(k);
@@ -64,14 +61,14 @@ function Picking({
     void commit({ kind: "splitPart", puppetId: puppet.id, partId: part.id, shapes, newId: id, name });
   };
   return (
-    <Box role="region" aria-label="Make a part of some shapes" sx={{ mt: 1 }}>
-      <Hint>Pick the shapes that become a part of their own; with Shift all up to here.</Hint>
+    <Box role="region" aria-label={words.makePartFromShapes} sx={{ mt: 1 }}>
+      <Hint>{words.shapesHint}</Hint>
       <Box sx={{ textAlign: "center", bgcolor: "divider", borderRadius: 1, mb: 0.5 }}>
         <Picture drawing={drawing} size={150} strong={picked} />
       </Box>
       <Box
         role="group"
-        aria-label={`Shapes of ${part.name}, back to front`}
+        aria-label={words.shapesOf(part.name)}
         sx={{ display: "flex", flexWrap: "wrap", gap: 0.25, maxHeight: 150, overflow: "auto" }}
       >
         {drawing.shapes.map((shape, i) => (
@@ -79,7 +76,7 @@ function Picking({
             // Shapes have no names; a drawing never changes.
             // biome-ignore lint/suspicious/noArrayIndexKey: see above
             key={i}
-            aria-label={`Shape ${i + 1}`}
+            aria-label={words.shapeNumber(i + 1)}
             aria-pressed={picked.has(i)}
             onClick={(event) => pick(i, event.shiftKey)}
             sx={{
@@ -94,17 +91,17 @@ function Picking({
           </ButtonBase>
         ))}
       </Box>
-      <TextField label="Name" value={name} onWrite={setName} />
+      <TextField label={words.name} value={name} onWrite={setName} />
       <Box sx={{ display: "flex", gap: 0.5, mt: 0.5 }}>
         <Button
           variant="contained"
           disabled={picked.size === 0 || picked.size === drawing.shapes.length}
           onClick={make}
         >
-          Make a part of {picked.size}
+          {words.makePartOf(picked.size)}
         </Button>
         <Button variant="outlined" onClick={leave}>
-          Leave it
+          {words.cancel}
         </Button>
       </Box>
     </Box>

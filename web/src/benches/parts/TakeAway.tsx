@@ -1,9 +1,10 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
-import { count } from "../../fields/count";
 import { commit } from "../../state/film";
 import { set } from "../../state/store";
+import { counts } from "../../words/count";
+import { words } from "../../words/parts";
 import { ridersOf } from "../rig/carriers";
 import { takeAwayParts } from "./takeAwayParts";
 
@@ -18,11 +19,11 @@ export function TakeAway({ puppet, ids }: { puppet: Puppet; ids: string[] }) {
   return (
     <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
       <Button variant="outlined" color="error" onClick={() => away(ids)}>
-        {riders.length > 0 ? "Take away, free its riders" : "Take away"}
+        {riders.length > 0 ? words.deleteAndDetach : words.deleteIt}
       </Button>
       {riders.length > 0 && (
         <Button variant="outlined" color="error" onClick={() => away([...ids, ...riders])}>
-          Take away with {count(riders.length, "rider")}
+          {words.deleteWith(counts.attachedParts(riders.length))}
         </Button>
       )}
     </Box>

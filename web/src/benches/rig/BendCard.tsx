@@ -7,6 +7,7 @@ import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/rig";
 import { BrushFields } from "./BrushFields";
 import { changeParts, isPlain, useChosenParts } from "./changeParts";
 import { HeatPicture } from "./HeatPicture";
@@ -40,32 +41,32 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         sx={{ mr: 0.5, mt: 0.5 }}
         onClick={() => void commit(changeParts(puppet, parts, bent))}
       >
-        Let bones bend it
+        {words.bendByBones}
       </Button>
     );
   }
-  const remove = () => void commit(changeParts(puppet, parts, (one) => (one.bend ? { without: "Bend" } : null)));
+  const remove = () => void commit(changeParts(puppet, parts, (one) => (one.bend ? { without: words.bend } : null)));
   const paint = (target: number) => set({ tool: "weights", brush: { ...brush, works: bone, target } });
   const on = (target: number) => tool === "weights" && brush.target === target;
   return (
     <>
-      <Heading right={<Button onClick={remove}>Remove</Button>}>Bent by bones</Heading>
+      <Heading right={<Button onClick={remove}>{words.deleteIt}</Button>}>{words.bentByBones}</Heading>
       <ChoiceField
-        label="Weights of"
+        label={words.weightsOf}
         value={bone}
         choices={bend.bones.map((id) => ({ value: id, title: nameOf(puppet, id) }))}
         onChoose={(works) => set({ brush: { ...brush, works } })}
       />
-      {weights && <HeatPicture {...weights} label={`Weights of ${nameOf(puppet, bone)}`} />}
+      {weights && <HeatPicture {...weights} label={words.weightsOfPart(nameOf(puppet, bone))} />}
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", my: 0.5 }}>
         <Button variant={on(1) ? "contained" : "outlined"} aria-pressed={on(1)} onClick={() => paint(1)}>
-          Paint more
+          {words.paintMore}
         </Button>
         <Button variant={on(0) ? "contained" : "outlined"} aria-pressed={on(0)} onClick={() => paint(0)}>
-          Paint less
+          {words.paintLess}
         </Button>
         {bend.strokes.length > 0 && (
-          <Button onClick={() => change((one) => ({ ...one, strokes: [] }))}>Weights as found</Button>
+          <Button onClick={() => change((one) => ({ ...one, strokes: [] }))}>{words.resetWeights}</Button>
         )}
         {bend.bones.length > 2 && (
           <Button
@@ -81,15 +82,15 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
               )
             }
           >
-            Without {nameOf(puppet, bone)}
+            {words.detachBone(nameOf(puppet, bone))}
           </Button>
         )}
       </Box>
       {tool === "weights" && <BrushFields />}
       <ChoiceField
-        label="Also bent by"
+        label={words.alsoBentBy}
         value=""
-        choices={[{ value: "", title: "Choose a bone…" }, ...others.map((one) => ({ value: one.id, title: one.name }))]}
+        choices={[{ value: "", title: words.selectBone }, ...others.map((one) => ({ value: one.id, title: one.name }))]}
         onChoose={(id) =>
           id && change((one) => (one.bones.includes(id) ? null : { ...one, bones: [...one.bones, id] }))
         }
@@ -101,10 +102,12 @@ export function BendCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           change((one, of) => ({ ...one, mirror: { axisX: of.pivot.x, fromLeft: true, pairs: pairs(puppet, of) } }))
         }
       >
-        Mirror left to right
+        {words.mirrorLeftToRight}
       </Button>
-      {bend.mirror && <Button onClick={() => change(({ bones, strokes }) => ({ bones, strokes }))}>No mirror</Button>}
-      <Hint>Weights are found by heat that spreads from each bone; paint where it should be otherwise.</Hint>
+      {bend.mirror && (
+        <Button onClick={() => change(({ bones, strokes }) => ({ bones, strokes }))}>{words.noMirror}</Button>
+      )}
+      <Hint>{words.weightsHint}</Hint>
     </>
   );
 }

@@ -9,6 +9,8 @@ import { TextField } from "../../fields/TextField";
 import { commit, wish } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
 import { chosenAmong, given, ofEach } from "../chosenAmong";
 import { carriers } from "./carriers";
 import { chainAbove, obeyed } from "./chains";
@@ -30,7 +32,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
     ...changes,
   });
   /** What is set is set of all that are chosen. */
-  const change = (changes: Changes) => ofEach(bones, "Changed bones", ({ id }) => one(changes, id));
+  const change = (changes: Changes) => ofEach(bones, words.changeBone, ({ id }) => one(changes, id));
   const riders = puppet.parts.filter((part) => part.ridesOn === bone.id);
   const others = puppet.parts.filter((part) => part.ridesOn !== bone.id);
   const ride = (partId: string, ridesOn: string) =>
@@ -43,21 +45,21 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
       one({ end: to }, each.id),
       ...puppet.bones.filter((next) => beginsAt(next, each)).map(({ id }) => one({ start: to }, id)),
     ]);
-    return ofEach(edits, "Changed bones", (edit) => edit);
+    return ofEach(edits, words.changeBones, (edit) => edit);
   };
   const limit = bone.limit ?? null;
   return (
     <>
-      <Heading>{bones.length > 1 ? `${bones.length} bones` : "Bone"}</Heading>
-      <TextField label="Name" value={bone.name} onWrite={(name) => void commit(one({ name }))} />
+      <Heading>{bones.length > 1 ? counts.bones(bones.length) : words.bone}</Heading>
+      <TextField label={words.name} value={bone.name} onWrite={(name) => void commit(one({ name }))} />
       <ChoiceField
-        label="Rides on"
+        label={words.attachedTo}
         value={bone.ridesOn ?? ""}
         choices={carriers(puppet, bone.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
       <NumberField
-        label="Length"
+        label={words.length}
         unit="px"
         decimals={1}
         step={1}
@@ -67,7 +69,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         edit={(px, by) => laid((of) => ({ ...measured(of), length: Math.max(1, given(measured(of).length, px, by)) }))}
       />
       <NumberField
-        label="Angle at rest"
+        label={words.angleAtRest}
         unit="°"
         decimals={1}
         step={1}
@@ -79,7 +81,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
       {limit ? (
         <>
           <NumberField
-            label="Turns at least"
+            label={words.minimumRotation}
             unit="°"
             decimals={0}
             step={5}
@@ -89,7 +91,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
             edit={(least) => change({ limit: { ...limit, least } })}
           />
           <NumberField
-            label="Turns at most"
+            label={words.maximumRotation}
             unit="°"
             decimals={0}
             step={5}
@@ -98,29 +100,29 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
             value={limit.most}
             edit={(most) => change({ limit: { ...limit, most } })}
           />
-          <Button onClick={() => void commit(change({ withoutLimit: true }))}>Turn freely</Button>
+          <Button onClick={() => void commit(change({ withoutLimit: true }))}>{words.freeRotation}</Button>
         </>
       ) : (
-        <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>Limit its turn</Button>
+        <Button onClick={() => void commit(change({ limit: { least: -90, most: 90 } }))}>{words.limitRotation}</Button>
       )}
       <CheckField
-        label="Gets thinner as it grows"
+        label={words.getsThinnerWhenLonger}
         value={bone.keepsArea}
         onChange={(keepsArea) => void commit(change({ keepsArea }))}
       />
       <ShareField value={bone.sharePercent} edit={(sharePercent) => change({ sharePercent })} />
-      <Heading>Parts that ride on it</Heading>
+      <Heading>{words.attachedParts}</Heading>
       {riders.map((part) => (
         <Box key={part.id} sx={{ display: "flex", alignItems: "center" }}>
           <Box sx={{ flex: 1 }}>{part.name}</Box>
-          <Button onClick={() => ride(part.id, bone.ridesOn ?? "")}>Let go</Button>
+          <Button onClick={() => ride(part.id, bone.ridesOn ?? "")}>{words.detach}</Button>
         </Box>
       ))}
       <ChoiceField
-        label="Let ride"
+        label={words.attachPart}
         value=""
         choices={[
-          { value: "", title: "Choose a part…" },
+          { value: "", title: words.selectPart },
           ...others.map((part) => ({ value: part.id, title: part.name })),
         ]}
         onChoose={(part) => part && ride(part, bone.id)}
@@ -130,7 +132,7 @@ export function BoneCard({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
         edit={(followThrough) => change(followThrough ? { followThrough } : { withoutFollowThrough: true })}
       />
       <Making puppet={puppet} bone={bone} />
-      <Remove title={bones.length > 1 ? `Remove ${bones.length} bones` : "Remove the bone"} />
+      <Remove title={bones.length > 1 ? words.deleteBones(bones.length) : words.deleteBone} />
     </>
   );
 }
@@ -151,8 +153,7 @@ const beginsAt = ({ ridesOn, start }: Bone, { id, end }: Bone) =>
 function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
   const obeys = obeyed(puppet, bone.id);
   const chain = chainAbove(puppet, bone);
-  if (chain.length < 2)
-    return <Hint>For a reach or a limb, draw a second bone from this one's end and choose that.</Hint>;
+  if (chain.length < 2) return <Hint>{words.secondBoneHint}</Hint>;
   return (
     <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
       {!obeys &&
@@ -170,7 +171,7 @@ function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
               })
             }
           >
-            {i === 0 ? "Make a reach" : `Reach of ${i + 2}`}
+            {i === 0 ? words.makeChain : words.chainNumber(i + 2)}
           </Button>
         ))}
       <Button
@@ -186,9 +187,9 @@ function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
           })
         }
       >
-        Make a limb
+        {words.makeLimb}
       </Button>
-      {obeys && <Hint>It obeys the reach “{obeys.name}”.</Hint>}
+      {obeys && <Hint>{words.followsChain(obeys.name)}</Hint>}
     </Box>
   );
 }

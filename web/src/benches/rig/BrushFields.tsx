@@ -1,11 +1,12 @@
 import Box from "@mui/material/Box";
 import { entry, row } from "../../fields/row";
 import { type BrushState, set, useStore } from "../../state/store";
+import { words } from "../../words/rig";
 
 const fields = [
-  { key: "radius", label: "Brush size", unit: "px", min: 1, max: 2000, step: 5, of: 1 },
-  { key: "strength", label: "Strength", unit: "%", min: 1, max: 100, step: 5, of: 100 },
-  { key: "softness", label: "Softness", unit: "%", min: 0, max: 100, step: 5, of: 100 },
+  { key: "radius", label: words.brushSize, unit: "px", min: 1, max: 2000, step: 5, of: 1 },
+  { key: "strength", label: words.strength, unit: "%", min: 1, max: 100, step: 5, of: 100 },
+  { key: "softness", label: words.softness, unit: "%", min: 0, max: 100, step: 5, of: 100 },
 ] as const;
 
 /** The brush is the person's and not the film's: it is remembered, not undone. */

@@ -10,6 +10,8 @@ import { TextField } from "../../fields/TextField";
 import { commit, tell, wish } from "../../state/film";
 import { touch, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
 import { chosenAmong, ofEach } from "../chosenAmong";
 import { Remove } from "./Remove";
 
@@ -21,30 +23,30 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
     kind: "putDial",
     puppetId: puppet.id,
     dial: { ...of, ...changes },
-    says: "Changed a dial",
+    says: words.changeDial,
   });
   /** How it blends is set of all that are chosen; stations are its own. */
-  const change = (changes: Partial<Dial>) => ofEach(dials, "Changed dials", (one) => put(changes, one));
+  const change = (changes: Partial<Dial>) => ofEach(dials, words.changeDials, (one) => put(changes, one));
   return (
     <>
-      <Heading>{dials.length > 1 ? `${dials.length} dials and pads` : dial.isPad ? "Pad" : "Dial"}</Heading>
-      <TextField label="Name" value={dial.name} onWrite={(name) => void commit(put({ name }))} />
+      <Heading>{dials.length > 1 ? counts.dials(dials.length) : dial.isPad ? words.pad : words.dial}</Heading>
+      <TextField label={words.name} value={dial.name} onWrite={(name) => void commit(put({ name }))} />
       <ChoiceField
-        label="Between stations"
+        label={words.betweenStations}
         value={dial.blend}
         choices={[
-          { value: "Linear", title: "straight" },
-          { value: "Smooth", title: "smooth" },
+          { value: "Linear", title: words.straight },
+          { value: "Smooth", title: words.smoothWord },
         ]}
         onChoose={(blend) => void commit(change({ blend: blend as Dial["blend"] }))}
       />
       {dial.isPad && (
         <ChoiceField
-          label="Blends in"
+          label={words.blend}
           value={dial.spread}
           choices={[
-            { value: "Grid", title: "a grid" },
-            { value: "Triangles", title: "triangles" },
+            { value: "Grid", title: words.gridWord },
+            { value: "Triangles", title: words.trianglesWord },
           ]}
           onChoose={(spread) => void commit(change({ spread: spread as Dial["spread"] }))}
         />
@@ -59,26 +61,21 @@ export function DialCard({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
           touch();
         }}
       >
-        This is how it looks here
+        {words.setLookHere}
       </Button>
-      <Hint>
-        Turn the {dial.isPad ? "pad" : "dial"} to where a look belongs, choose “Try it” and pose the puppet: drag it, or
-        choose a part and set how it looks. Then press the button. Nothing is keyed by this, and at 0 the puppet stays
-        as it is at rest.
-      </Hint>
+      <Hint>{words.dialHint(dial.isPad ? words.padWord : words.dialWord)}</Hint>
       {dial.stations.map((station) => (
         <Box key={`${station.across} ${station.down}`} sx={{ display: "flex", alignItems: "center" }}>
           <Box sx={{ flex: 1 }}>
-            {station.across}
-            {dial.isPad ? `, ${station.down}` : ""} % · {station.values.length} values
+            {words.station(station.across, dial.isPad ? `, ${station.down}` : "", station.values.length)}
           </Box>
           <Button onClick={() => void commit(put({ stations: dial.stations.filter((one) => one !== station) }))}>
-            Remove
+            {words.deleteIt}
           </Button>
         </Box>
       ))}
       <Remove
-        title={dials.length > 1 ? `Remove ${dials.length} of them` : dial.isPad ? "Remove the pad" : "Remove the dial"}
+        title={dials.length > 1 ? words.deleteDials(dials.length) : dial.isPad ? words.deletePad : words.deleteDial}
       />
     </>
   );
@@ -113,7 +110,7 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
         shotId: "bench",
         frame: 1,
         values: keys,
-        says: "Turned a dial",
+        says: words.turnDial,
         drawn: false,
         blocked: false,
       })
@@ -137,7 +134,7 @@ function Face({ puppet, dial }: { puppet: Puppet; dial: Dial }) {
     <Box
       role="slider"
       tabIndex={0}
-      aria-label={`${dial.name}${dial.isPad ? ", across and down" : ""}`}
+      aria-label={`${dial.name}${dial.isPad ? words.xAndY : ""}`}
       aria-valuemin={-100}
       aria-valuemax={100}
       aria-valuenow={now.across}

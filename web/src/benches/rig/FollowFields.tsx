@@ -3,6 +3,8 @@ import type { Edit, FollowThrough } from "../../api/types";
 import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { words } from "../../words/rig";
+import { units } from "../../words/units";
 
 const soft: FollowThrough = { lagFrames: 0, stiffnessHz: 2, damping: 0.35 };
 
@@ -17,15 +19,17 @@ export function FollowFields({
   if (follow === null)
     return (
       <Button variant="outlined" sx={{ mt: 1 }} onClick={() => void commit(edit(soft))}>
-        Let it follow through
+        {words.addFollowThrough}
       </Button>
     );
   return (
     <>
-      <Heading right={<Button onClick={() => void commit(edit(null))}>Remove</Button>}>Follow-through</Heading>
+      <Heading right={<Button onClick={() => void commit(edit(null))}>{words.deleteIt}</Button>}>
+        {words.followThrough}
+      </Heading>
       <NumberField
-        label="Starts late by"
-        unit="fr."
+        label={words.delay}
+        unit={units.frames}
         decimals={1}
         step={0.5}
         min={0}
@@ -34,7 +38,7 @@ export function FollowFields({
         edit={(lagFrames) => edit({ ...follow, lagFrames })}
       />
       <NumberField
-        label="Stiffness"
+        label={words.stiffness}
         unit="Hz"
         decimals={1}
         step={0.1}
@@ -44,7 +48,7 @@ export function FollowFields({
         edit={(stiffnessHz) => edit({ ...follow, stiffnessHz })}
       />
       <NumberField
-        label="Damping"
+        label={words.damping}
         unit=""
         decimals={2}
         step={0.05}

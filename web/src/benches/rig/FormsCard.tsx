@@ -8,6 +8,7 @@ import { TextField } from "../../fields/TextField";
 import { commit, wish } from "../../state/film";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/rig";
 
 /** A part's shape set: outlines it is blended with, where each starts and which way it runs. */
 export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
@@ -23,19 +24,17 @@ export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
     });
   return (
     <>
-      <Heading>Shape set</Heading>
-      {part.forms.length === 0 && (
-        <Hint>Choose other parts too (Ctrl+click) to blend this outline with theirs: a shoe from three sides.</Hint>
-      )}
+      <Heading>{words.shapeSet}</Heading>
+      {part.forms.length === 0 && <Hint>{words.formsHint}</Hint>}
       {part.forms.map((form) => (
         <Box key={form.id} sx={{ mb: 1 }}>
-          <TextField label="Form" value={form.name} onWrite={(name) => void commit(put({ ...form, name }))} />
+          <TextField label={words.form} value={form.name} onWrite={(name) => void commit(put({ ...form, name }))} />
           {fits
             .filter((fit) => fit.form === form.id)
             .map((fit) => (
               <Box key={fit.shape} sx={{ borderLeft: 2, borderColor: fit.twists ? inks.blade : inks.leaf, pl: 1 }}>
                 <NumberField
-                  label={`Outline ${fit.shape + 1} starts at`}
+                  label={words.startOfOutline(fit.shape + 1)}
                   unit="%"
                   decimals={1}
                   step={1}
@@ -45,12 +44,15 @@ export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
                   edit={(percent) => setStart(form, fit.shape, percent / 100, fit.reversed)}
                 />
                 <Box sx={{ fontSize: 12, color: "text.secondary" }}>
-                  {fit.twists ? "It twists. " : ""}
-                  {fit.reversed ? "Runs against" : "Runs with"} its partner, {fit.apart} px apart
-                  {fit.byHand ? ", by hand" : ""}.
+                  {words.partner(
+                    fit.twists ? words.twisted : "",
+                    fit.reversed ? words.runsAgainst : words.runsWith,
+                    fit.apart,
+                    fit.byHand ? words.byHand : "",
+                  )}
                 </Box>
                 <Button onClick={() => void commit(setStart(form, fit.shape, fit.start, !fit.reversed))}>
-                  Turn round
+                  {words.reverse}
                 </Button>
                 {fit.byHand && (
                   <Button
@@ -58,7 +60,7 @@ export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
                       void commit(put({ ...form, starts: form.starts.filter((one) => one.shape !== fit.shape) }))
                     }
                   >
-                    Match by itself
+                    {words.matchAutomatically}
                   </Button>
                 )}
               </Box>
@@ -66,7 +68,7 @@ export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           <Button
             onClick={() => void commit({ kind: "takeOffPart", puppetId: puppet.id, partId: part.id, thingId: form.id })}
           >
-            Remove {form.name}
+            {words.deleteForm(form.name)}
           </Button>
         </Box>
       ))}
@@ -75,7 +77,7 @@ export function FormsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           variant="contained"
           onClick={() => void wish({ kind: "gatherForms", puppet: puppet.id, part: part.id, others: also })}
         >
-          Blend with {also.length} as forms
+          {words.blendAsForms(also.length)}
         </Button>
       )}
     </>

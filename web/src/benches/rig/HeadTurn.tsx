@@ -8,6 +8,7 @@ import { entry, row } from "../../fields/row";
 import { wish } from "../../state/film";
 import { nameOf, newId } from "../../state/select";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/rig";
 
 /**
  * How far in front of the head's middle a feature lies as a rule, % of its radius: on a ball as large as the head, in front of
@@ -49,7 +50,7 @@ export function HeadTurn({ puppet }: { puppet: Puppet }) {
   };
   return (
     <>
-      <Hint>Turn {nameOf(puppet, chosen.thing)} with these features, each so far in front of its middle:</Hint>
+      <Hint>{words.headTurnHint(nameOf(puppet, chosen.thing))}</Hint>
       {features.map((id) => (
         <Box key={id} component="label" sx={{ ...row, gap: 1 }}>
           <span style={{ flex: 1 }}>{nameOf(puppet, id)}</span>
@@ -72,14 +73,14 @@ export function HeadTurn({ puppet }: { puppet: Puppet }) {
             checked={inside[id] ?? false}
             onChange={(_, on) => setInside({ ...inside, [id]: on })}
             slotProps={{
-              input: { "aria-label": `Show ${nameOf(puppet, id)} only on ${nameOf(puppet, chosen.thing)}` },
+              input: { "aria-label": words.showOnlyOn(nameOf(puppet, id), nameOf(puppet, chosen.thing)) },
             }}
           />
         </Box>
       ))}
-      <Hint>Ticked: seen only on {nameOf(puppet, chosen.thing)}, so that it goes round the edge and not past it.</Hint>
+      <Hint>{words.tickedHint(nameOf(puppet, chosen.thing))}</Hint>
       <Button variant="contained" sx={{ mt: 0.5 }} onClick={() => void make()}>
-        Make a head turn
+        {words.makeHeadTurn}
       </Button>
     </>
   );

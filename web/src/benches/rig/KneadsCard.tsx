@@ -7,12 +7,13 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
 import { set, useStore } from "../../state/store";
+import { words } from "../../words/rig";
 import { BrushFields } from "./BrushFields";
 
 const brushes: { brush: KneadBrush; title: string }[] = [
-  { brush: "Push", title: "Push" },
-  { brush: "Smooth", title: "Smooth" },
-  { brush: "Unknead", title: "Un-knead" },
+  { brush: "Push", title: words.push },
+  { brush: "Smooth", title: words.smooth },
+  { brush: "Unknead", title: words.restore },
 ];
 
 /** Pushes given to the mesh by hand; how much of each shows can be keyed and dialled. */
@@ -23,12 +24,12 @@ export function KneadsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const work = (knead: string, kind: KneadBrush) => set({ tool: "knead", brush: { ...brush, works: knead, kind } });
   return (
     <>
-      <Heading>Kneads</Heading>
+      <Heading>{words.kneads}</Heading>
       {part.kneads.map((knead) => (
         <Box key={knead.id}>
-          <TextField label="Name" value={knead.name} onWrite={(name) => void commit(put({ ...knead, name }))} />
+          <TextField label={words.name} value={knead.name} onWrite={(name) => void commit(put({ ...knead, name }))} />
           <NumberField
-            label="Shows at rest"
+            label={words.shownAtRest}
             unit="%"
             decimals={0}
             step={5}
@@ -56,7 +57,7 @@ export function KneadsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
                 void commit({ kind: "takeOffPart", puppetId: puppet.id, partId: part.id, thingId: knead.id })
               }
             >
-              Remove
+              {words.deleteIt}
             </Button>
           </Box>
         </Box>
@@ -64,13 +65,13 @@ export function KneadsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       <Button
         variant={tool === "knead" && !part.kneads.some((one) => one.id === brush.works) ? "contained" : "outlined"}
         sx={{ mt: 1, mr: 0.5 }}
-        onClick={() => work(newId("knead"), "Push")}
+        onClick={() => work(newId("knead"), words.push)}
       >
-        Knead anew
+        {words.newKnead}
       </Button>
       {tool === "knead" && (
         <>
-          <Hint>Drag on the art: the brush pushes the mesh. One drag is one undo step.</Hint>
+          <Hint>{words.kneadHint}</Hint>
           <BrushFields />
         </>
       )}

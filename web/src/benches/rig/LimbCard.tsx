@@ -5,11 +5,12 @@ import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
+import { words } from "../../words/rig";
 
 const widths = [
-  { key: "rootWidth", title: "Width at the root" },
-  { key: "jointWidth", title: "Width at the joint" },
-  { key: "endWidth", title: "Width at the end" },
+  { key: "rootWidth", title: words.widthAtRoot },
+  { key: "jointWidth", title: words.widthAtJoint },
+  { key: "endWidth", title: words.widthAtEnd },
 ] as const;
 
 /** A tapered limb along two bones. */
@@ -17,9 +18,9 @@ export function LimbCard({ puppet, part, limb }: { puppet: Puppet; part: Part; l
   const change = (next: Limb): Edit => ({ kind: "changePart", puppetId: puppet.id, partId: part.id, limb: next });
   return (
     <>
-      <Heading>{part.name} · limb</Heading>
-      <Fact title="Along" value={nameOf(puppet, limb.upper)} />
-      <Fact title="and" value={nameOf(puppet, limb.lower)} />
+      <Heading>{words.partLimb(part.name)}</Heading>
+      <Fact title={words.along} value={nameOf(puppet, limb.upper)} />
+      <Fact title={words.and} value={nameOf(puppet, limb.lower)} />
       {widths.map(({ key, title }) => (
         <NumberField
           key={key}
@@ -33,15 +34,13 @@ export function LimbCard({ puppet, part, limb }: { puppet: Puppet; part: Part; l
           edit={(width) => change({ ...limb, [key]: width })}
         />
       ))}
-      <Hint>
-        In Act its widths and the lengths of its bones are keyed: a limb that points at the viewer is short and wide.
-      </Hint>
+      <Hint>{words.limbHint}</Hint>
       <Button
         variant="outlined"
         color="error"
         onClick={() => void commit({ kind: "removePart", puppetId: puppet.id, partId: part.id })}
       >
-        Remove the limb
+        {words.deleteLimb}
       </Button>
     </>
   );

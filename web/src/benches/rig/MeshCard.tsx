@@ -1,12 +1,13 @@
 import Button from "@mui/material/Button";
 import type { Part, Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
-import { count } from "../../fields/count";
 import { Fact } from "../../fields/Fact";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { useAnswer } from "../../state/useAnswer";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
 import { allOf } from "../chosenAmong";
 import { BendCard } from "./BendCard";
 import { changeParts, isPlain, type MeshChanges, useChosenParts } from "./changeParts";
@@ -21,7 +22,7 @@ import { SwayCard } from "./SwayCard";
 /** How a part is painted and what bends it. */
 export function MeshCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const parts = useChosenParts(puppet, part);
-  if (!part.drawing) return <Hint>{part.name} has no art of its own. It carries other parts.</Hint>;
+  if (!part.drawing) return <Hint>{words.noDrawing(part.name)}</Hint>;
   const follow = (to: Part["followThrough"] | null) =>
     changeParts(puppet, parts, () => (to ? { followThrough: to } : { without: "FollowThrough" }));
   if (part.limb) return <LimbCard puppet={puppet} part={part} limb={part.limb} />;
@@ -50,19 +51,19 @@ function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts
     return (
       <>
         <Heading>{part.name}</Heading>
-        <Hint>No mesh yet. Choose “Drop a pin” and click on the art: the first pin makes the mesh.</Hint>
+        <Hint>{words.noMeshHint}</Hint>
         {part.swaps.length + part.forms.length === 0 && (
           <Button variant="outlined" sx={{ mr: 0.5, mt: 0.5 }} onClick={make}>
-            Make a mesh
+            {words.makeMesh}
           </Button>
         )}
       </>
     );
   return (
     <>
-      <Heading>{parts.length > 1 ? `${parts.length} parts` : part.name} · mesh</Heading>
+      <Heading>{words.mesh(parts.length > 1 ? counts.parts(parts.length) : part.name)}</Heading>
       <NumberField
-        label="Triangles, about"
+        label={words.trianglesAbout}
         unit=""
         decimals={0}
         step={20}
@@ -73,11 +74,11 @@ function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts
           const each = meshed.map((one) =>
             engine.work({ kind: "meshOf", puppet: puppet.id, part: one.id, triangles: Math.round(triangles) }),
           );
-          return allOf(each, "Meshed parts");
+          return allOf(each, words.meshedParts);
         }}
       />
       <NumberField
-        label="Margin round the art"
+        label={words.marginRoundDrawing}
         unit="px"
         decimals={1}
         step={1}
@@ -86,9 +87,13 @@ function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts
         value={part.mesh.margin}
         edit={(meshMargin) => change({ meshMargin })}
       />
-      <Fact title="Art covered" value={`${mesh.coveredPercent.toFixed(1)} %`} good={mesh.coveredPercent >= 99.99} />
+      <Fact
+        title={words.drawingCovered}
+        value={`${mesh.coveredPercent.toFixed(1)} %`}
+        good={mesh.coveredPercent >= 99.99}
+      />
       <NumberField
-        label="Stiffness"
+        label={words.stiffness}
         unit="%"
         decimals={0}
         step={5}
@@ -98,7 +103,7 @@ function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts
         edit={(percent) => change({ meshStiffness: percent / 100 })}
       />
       <NumberField
-        label="Bridge gaps up to"
+        label={words.bridgeGapsUpTo}
         unit="px"
         decimals={0}
         step={1}
@@ -109,21 +114,18 @@ function MeshFields({ puppet, part, parts }: { puppet: Puppet; part: Part; parts
       />
       {part.mesh.method === "Rounds" && part.pins.length > 0 && (
         <>
-          <Hint>
-            These pins are of before pins came to rest: the art stops a little short of where it is least bent. Mended
-            it moves on smoothly, and poses that it took may change.
-          </Hint>
-          <Button variant="outlined" onClick={() => void commit(change({ meshMethod: "Settled" }))}>
-            Mend the pins
+          <Hint>{words.oldPinsHint}</Hint>
+          <Button variant="outlined" onClick={() => void commit(change({ meshMethod: words.settled }))}>
+            {words.updatePins}
           </Button>
         </>
       )}
       <Hint>
         {part.bend
-          ? `${part.bend.bones.length} bones bend it.`
+          ? words.bonesBendIt(part.bend.bones.length)
           : part.pins.length === 0
-            ? "Drop two or more pins, or let bones bend it, then try it."
-            : `${count(part.pins.length, "pin")}. One alone shifts the part; two or more bend it.`}
+            ? words.meshHint
+            : words.pinsHint(counts.pins(part.pins.length))}
       </Hint>
     </>
   );

@@ -4,6 +4,7 @@ import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
 import { newId } from "../../state/select";
+import { words } from "../../words/rig";
 
 /** Round areas of the mesh that must not bend. */
 export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
@@ -22,7 +23,7 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
                   void commit({ kind: "takeOffPart", puppetId: puppet.id, partId: part.id, thingId: patch.id })
                 }
               >
-                Remove
+                {words.deleteIt}
               </Button>
             }
           >
@@ -31,7 +32,7 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           {(["x", "y"] as const).map((axis) => (
             <NumberField
               key={axis}
-              label={axis === "x" ? "Across" : "Down"}
+              label={axis === "x" ? words.x : words.y}
               unit="px"
               decimals={0}
               step={5}
@@ -40,7 +41,7 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
             />
           ))}
           <NumberField
-            label="Radius"
+            label={words.radius}
             unit="px"
             decimals={0}
             step={5}
@@ -56,11 +57,11 @@ export function PatchesCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         sx={{ mt: 1, mr: 0.5 }}
         onClick={() =>
           void commit(
-            put({ id: newId("patch"), name: `Stiff patch ${part.patches.length + 1}`, at: pin.at, radius: 40 }),
+            put({ id: newId("patch"), name: words.stiffPatch(part.patches.length + 1), at: pin.at, radius: 40 }),
           )
         }
       >
-        Add a stiff patch
+        {words.addStiffPatch}
       </Button>
     </>
   );

@@ -6,6 +6,9 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
+import { units } from "../../words/units";
 import { chosenAmong, given, ofEach } from "../chosenAmong";
 import { carriersOfPin } from "./carriers";
 import { FollowFields } from "./FollowFields";
@@ -13,10 +16,10 @@ import { HeatPicture } from "./HeatPicture";
 import { Remove } from "./Remove";
 
 const holds: { value: PinHold; title: string }[] = [
-  { value: "Place", title: "place" },
+  { value: "Place", title: words.place },
   { value: "PlaceAndTurn", title: "place + turn" },
   { value: "PlaceTurnAndSize", title: "place + turn + size" },
-  { value: "Watch", title: "nothing, only watched" },
+  { value: "Watch", title: words.nothingOnlyWatched },
 ];
 
 /** What a pin holds, what takes it along, and what moves with it. */
@@ -35,27 +38,27 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
     ...changes,
   });
   /** What is set is set of all that are chosen. */
-  const change = (changes: Changes) => ofEach(pins, "Changed pins", (which) => one(changes, which));
+  const change = (changes: Changes) => ofEach(pins, words.changePin, (which) => one(changes, which));
   const put = (to: (which: { at: Point }) => Point) =>
-    ofEach(pins, "Moved pins", (which) => one({ at: to(which) }, which));
+    ofEach(pins, words.movePins, (which) => one({ at: to(which) }, which));
   return (
     <>
-      <Heading>{pins.length > 1 ? `${pins.length} pins` : `Pin on ${part.name}`}</Heading>
-      <TextField label="Name" value={pin.name} onWrite={(name) => void commit(one({ name }))} />
+      <Heading>{pins.length > 1 ? counts.pins(pins.length) : words.pinOnPart(part.name)}</Heading>
+      <TextField label={words.name} value={pin.name} onWrite={(name) => void commit(one({ name }))} />
       <ChoiceField
-        label="Holds"
+        label={words.holds}
         value={pin.hold}
         choices={holds}
         onChoose={(hold) => void commit(change({ hold: hold as PinHold }))}
       />
       <ChoiceField
-        label="Rides on"
+        label={words.attachedTo}
         value={pin.ridesOn ?? ""}
         choices={carriersOfPin(puppet, part.id)}
         onChoose={(ridesOn) => void commit(change({ ridesOn }))}
       />
       <NumberField
-        label="Across"
+        label={words.x}
         unit="px"
         decimals={1}
         step={1}
@@ -63,7 +66,7 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         edit={(x, by) => put(({ at }) => ({ ...at, x: given(at.x, x, by) }))}
       />
       <NumberField
-        label="Down"
+        label={words.y}
         unit="px"
         decimals={1}
         step={1}
@@ -71,12 +74,12 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
         edit={(y, by) => put(({ at }) => ({ ...at, y: given(at.y, y, by) }))}
       />
       {pin.hold === "Watch" ? (
-        <Hint>This place ought to stand still. A snag tells when dragging another pin takes it along.</Hint>
+        <Hint>{words.watchedHint}</Hint>
       ) : (
         <>
           <NumberField
-            label="Lies in front by"
-            unit="layers"
+            label={words.inFrontBy}
+            unit={units.layers}
             decimals={0}
             step={1}
             min={-100}
@@ -84,15 +87,15 @@ export function PinCard({ puppet, part, pin }: { puppet: Puppet; part: Part; pin
             value={pin.inFront}
             edit={(inFront) => change({ inFront })}
           />
-          <Heading>What moves with this pin</Heading>
-          {heat && <HeatPicture {...heat} label={`What moves with ${pin.name}`} />}
+          <Heading>{words.affectedArea}</Heading>
+          {heat && <HeatPicture {...heat} label={words.areaOf(pin.name)} />}
           <FollowFields
             follow={pin.followThrough ?? null}
             edit={(followThrough) => change(followThrough ? { followThrough } : { withoutFollowThrough: true })}
           />
         </>
       )}
-      <Remove title={pins.length > 1 ? `Take ${pins.length} pins out` : "Take the pin out"} />
+      <Remove title={pins.length > 1 ? words.deletePins(pins.length) : words.deletePin} />
     </>
   );
 }

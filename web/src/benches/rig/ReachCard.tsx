@@ -8,6 +8,8 @@ import { TextField } from "../../fields/TextField";
 import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
 import { useStore } from "../../state/store";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
 import { chosenAmong, ofEach } from "../chosenAmong";
 import { Remove } from "./Remove";
 
@@ -22,24 +24,24 @@ export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {
     ...changes,
   });
   /** What is set is set of all that are chosen. */
-  const change = (changes: Changes) => ofEach(reaches, "Changed reaches", ({ id }) => one(changes, id));
+  const change = (changes: Changes) => ofEach(reaches, words.changeChain, ({ id }) => one(changes, id));
   return (
     <>
-      <Heading>{reaches.length > 1 ? `${reaches.length} reaches` : "Reach"}</Heading>
-      <TextField label="Name" value={reach.name} onWrite={(name) => void commit(one({ name }))} />
-      <Fact title="From" value={nameOf(puppet, reach.upper)} />
-      <Fact title="To the end of" value={nameOf(puppet, reach.lower)} />
+      <Heading>{reaches.length > 1 ? counts.chains(reaches.length) : words.chain}</Heading>
+      <TextField label={words.name} value={reach.name} onWrite={(name) => void commit(one({ name }))} />
+      <Fact title={words.firstBone} value={nameOf(puppet, reach.upper)} />
+      <Fact title={words.lastBone} value={nameOf(puppet, reach.lower)} />
       <ChoiceField
-        label="Bends"
+        label={words.bendDirection}
         value={String(reach.bend)}
         choices={[
-          { value: "1", title: "clockwise" },
-          { value: "-1", title: "anticlockwise" },
+          { value: "1", title: words.clockwise },
+          { value: "-1", title: words.anticlockwise },
         ]}
         onChoose={(bend) => void commit(change({ bend: Number(bend) }))}
       />
       <NumberField
-        label="Stretches by up to"
+        label={words.stretchByUpTo}
         unit="%"
         decimals={0}
         step={5}
@@ -50,17 +52,14 @@ export function ReachCard({ puppet, reach }: { puppet: Puppet; reach: Reach }) {
       />
       {reach.method === "Rounds" && (
         <>
-          <Hint>
-            This reach is of before chains reached all that their limits allow: a limited or long one may miss its goal
-            and jump. Mended it moves on smoothly, and poses that it took may change.
-          </Hint>
+          <Hint>{words.oldChainHint}</Hint>
           <Button variant="outlined" onClick={() => void commit(change({ method: "Settled" }))}>
-            Mend the reach
+            {words.updateChain}
           </Button>
         </>
       )}
-      <Hint>Choose “Try it” and drag the ring: the bones follow. In Act the goal can be planted on the ground.</Hint>
-      <Remove title={reaches.length > 1 ? `Remove ${reaches.length} reaches` : "Remove the reach"} />
+      <Hint>{words.chainHint}</Hint>
+      <Remove title={reaches.length > 1 ? words.deleteChains(reaches.length) : words.deleteChain} />
     </>
   );
 }

@@ -2,13 +2,14 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import type { Puppet } from "../../api/types";
 import { engine } from "../../engine/engine";
-import { count } from "../../fields/count";
 import { Foldable } from "../../fields/Foldable";
 import { Hint } from "../../fields/Heading";
 import { Stage } from "../../stage/Stage";
 import { commit } from "../../state/film";
 import { newId, usePuppet } from "../../state/select";
 import { type RigTool, set, touch, useStore } from "../../state/store";
+import { counts } from "../../words/count";
+import { words } from "../../words/rig";
 import type { Bench } from "../Bench";
 import { BringPuppet } from "../BringPuppet";
 import { PartList } from "../PartList";
@@ -20,16 +21,16 @@ import { HeadTurn } from "./HeadTurn";
 import { RigCard } from "./RigCard";
 
 const tools: { tool: RigTool; title: string }[] = [
-  { tool: "choose", title: "Choose" },
-  { tool: "pin", title: "Drop a pin" },
-  { tool: "bone", title: "Draw a bone" },
-  { tool: "limb", title: "Draw a limb" },
-  { tool: "try", title: "Try it (nothing is keyed)" },
+  { tool: "choose", title: words.select },
+  { tool: "pin", title: words.dropPin },
+  { tool: "bone", title: words.drawBone },
+  { tool: "limb", title: words.drawLimb },
+  { tool: "try", title: words.tryItNoKeys },
 ];
 
 const captions: Partial<Record<RigTool, string>> = {
-  try: "Trying: nothing is keyed, and all goes back to rest",
-  limb: "Press on its root, its joint and its end (with Shift: on more joints, Enter ends it)",
+  try: words.tryingHint,
+  limb: words.drawLimbHint,
 };
 
 function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
@@ -37,12 +38,17 @@ function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
     const id = newId("dial");
     const name = `${isPad ? "Pad" : "Dial"} ${puppet.dials.length + 1}`;
     const dial = { id, name, isPad, blend: "Smooth" as const, spread: "Grid" as const, stations: [] };
-    await commit({ kind: "putDial", puppetId: puppet.id, dial, says: `Added a ${isPad ? "pad" : "dial"}` });
+    await commit({
+      kind: "putDial",
+      puppetId: puppet.id,
+      dial,
+      says: words.addDial(isPad ? words.padWord : words.dialWord),
+    });
     set({ chosen: { kind: "dial", thing: id }, also: [] });
   };
   return (
     <Button variant="outlined" onClick={() => void add()}>
-      Add a {isPad ? "pad" : "dial"}
+      {words.addDial(isPad ? words.padWord : words.dialWord)}
     </Button>
   );
 }
@@ -60,14 +66,14 @@ export function RigBench(): Bench {
   };
   if (!puppet) {
     return {
-      list: <Hint>Parts and controls stand here.</Hint>,
+      list: <Hint>{words.listEmpty}</Hint>,
       stage: (
         <Stage
           caption=""
           bar={null}
           empty={
             <>
-              <Hint>There is no puppet to rig yet. Bring in a layered drawing first.</Hint>
+              <Hint>{words.noPuppet}</Hint>
               <BringPuppet variant="contained" />
             </>
           }
@@ -81,16 +87,16 @@ export function RigBench(): Bench {
     list: (
       <>
         <PuppetMenu />
-        <Foldable title="Parts" count={puppet.parts.length}>
+        <Foldable title={words.parts} count={puppet.parts.length}>
           <PartList
             puppet={puppet}
             reorders={false}
-            note={(part) => (part.pins.length > 0 ? count(part.pins.length, "pin") : "")}
+            note={(part) => (part.pins.length > 0 ? counts.pins(part.pins.length) : "")}
           />
         </Foldable>
-        <Foldable title="Controls" count={controls.length}>
+        <Foldable title={words.controls} count={controls.length}>
           <PickList
-            label="Controls"
+            label={words.controls}
             lines={controls}
             chosen={chosen?.thing ?? null}
             also={also}
@@ -102,7 +108,7 @@ export function RigBench(): Bench {
           </Box>
         </Foldable>
         <HeadTurn puppet={puppet} />
-        {controls.length === 0 && <Hint>Drop pins on a part to bend it, or draw bones from joint to joint.</Hint>}
+        {controls.length === 0 && <Hint>{words.controlsEmpty}</Hint>}
       </>
     ),
     stage: (

@@ -1,6 +1,7 @@
 import type { Puppet } from "../../api/types";
 import { Hint } from "../../fields/Heading";
 import { useStore } from "../../state/store";
+import { words } from "../../words/rig";
 import { ExportLayers } from "../ExportLayers";
 import { LookFields, trying } from "../LookFields";
 import { RemovePuppet, ShelfCard } from "../Shelf";
@@ -37,13 +38,10 @@ export function RigCard({ puppet }: { puppet: Puppet }) {
   if (dial) return <DialCard puppet={puppet} dial={dial} />;
   return (
     <>
-      <Hint>
-        Choose a part to see its mesh. A pin holds or drags the art round it; a bone turns or bends what follows it; a
-        reach lets bones follow a goal; a dial blends poses that you set.
-      </Hint>
+      <Hint>{words.rigHint}</Hint>
       <BodyShare puppet={puppet} />
       <SidesByShape puppet={puppet} />
-      <ExportLayers title="At rest, in layers" path={`${filmId}/puppets/${puppet.id}/rest`} />
+      <ExportLayers title={words.atRestLayered} path={`${filmId}/puppets/${puppet.id}/rest`} />
       <ShelfCard puppet={puppet} />
       <RemovePuppet puppet={puppet} />
     </>

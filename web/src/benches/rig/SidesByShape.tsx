@@ -4,6 +4,7 @@ import { Heading, Hint } from "../../fields/Heading";
 import { commit } from "../../state/film";
 import { nameOf } from "../../state/select";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/rig";
 import { ofEach } from "../chosenAmong";
 
 /** Most that are named before the rest is counted. */
@@ -15,27 +16,25 @@ export function SidesByShape({ puppet }: { puppet: Puppet }) {
   const paired = puppet.pairs.length;
   return (
     <>
-      <Heading>Left and right</Heading>
+      <Heading>{words.leftAndRight}</Heading>
       {pairs.length === 0 ? (
-        <Hint>
-          {paired > 0 ? `${paired} paired beside those whose names say it. ` : "Paired as names say it: left, right. "}
-          Nothing else looks like two sides; choose a pair by hand in Act, under “How it goes on”.
-        </Hint>
+        <Hint>{words.noSidesHint(paired > 0 ? words.foundPairs(paired) : words.pairedByName)}</Hint>
       ) : (
         <>
           <Hint>
-            These look like two sides:{" "}
-            {pairs
-              .slice(0, Named)
-              .map(({ one, other }) => `${nameOf(puppet, one)} and ${nameOf(puppet, other)}`)
-              .join("; ")}
-            {pairs.length > Named ? `; ${pairs.length - Named} more` : ""}.
+            {words.sidesHint(
+              pairs
+                .slice(0, Named)
+                .map(({ one, other }) => words.pair(nameOf(puppet, one), nameOf(puppet, other)))
+                .join("; "),
+              pairs.length > Named ? words.morePairs(pairs.length - Named) : "",
+            )}
           </Hint>
           <Button
             variant="outlined"
             onClick={() =>
               void commit(
-                ofEach(pairs, "Paired left and right", ({ one, other }) => ({
+                ofEach(pairs, words.pairLeftAndRight, ({ one, other }) => ({
                   kind: "pairThings",
                   puppetId: puppet.id,
                   one,
@@ -44,7 +43,7 @@ export function SidesByShape({ puppet }: { puppet: Puppet }) {
               )
             }
           >
-            Pair them
+            {words.pairThem}
           </Button>
         </>
       )}

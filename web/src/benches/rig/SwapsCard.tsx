@@ -9,6 +9,7 @@ import { TextField } from "../../fields/TextField";
 import { commit, onServer, tell, wish } from "../../state/film";
 import { newId } from "../../state/select";
 import { useStore } from "../../state/store";
+import { words } from "../../words/rig";
 
 /** Drawings that can show in a part's place. */
 export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
@@ -16,20 +17,15 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
   const put = (swap: Swap): Edit => ({ kind: "putOnPart", puppetId: puppet.id, partId: part.id, swap });
   return (
     <>
-      <Heading>Swaps</Heading>
-      {part.swaps.length === 0 && (
-        <Hint>
-          Mouths, hands, eyes: bring their drawings in, or choose other parts too (Ctrl+click in the list) to gather
-          theirs.
-        </Hint>
-      )}
+      <Heading>{words.swaps}</Heading>
+      {part.swaps.length === 0 && <Hint>{words.swapsHint}</Hint>}
       {part.swaps.map((swap, i) => (
         <Box key={swap.id}>
           <TextField label={`${i + 1}`} value={swap.name} onWrite={(name) => void commit(put({ ...swap, name }))} />
           {(["x", "y"] as const).map((axis) => (
             <NumberField
               key={axis}
-              label={axis === "x" ? "Pivot across" : "Pivot down"}
+              label={axis === "x" ? words.pivotX : words.pivotY}
               unit="px"
               decimals={1}
               step={1}
@@ -40,7 +36,7 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
           <Button
             onClick={() => void commit({ kind: "takeOffPart", puppetId: puppet.id, partId: part.id, thingId: swap.id })}
           >
-            Remove {swap.name}
+            {words.deleteSwap(swap.name)}
           </Button>
         </Box>
       ))}
@@ -50,22 +46,22 @@ export function SwapsCard({ puppet, part }: { puppet: Puppet; part: Part }) {
             variant="contained"
             onClick={() => void wish({ kind: "gatherSwaps", puppet: puppet.id, part: part.id, others: also })}
           >
-            Gather {also.length} as swaps
+            {words.gatherAsSwaps(also.length)}
           </Button>
         )}
         <FileButton
           accept=".png,.svg"
           variant="outlined"
-          title="PNG or SVG, one or several. What lies over the part stays where it was drawn; else its middle is laid over the part’s"
+          title={words.importSwapsTip}
           onFiles={(files) => void onServer((id) => api.bringSwaps(id, puppet.id, part.id, files)).catch(tell)}
         >
-          Bring swaps in
+          {words.importSwaps}
         </FileButton>
         <Button
           variant="outlined"
-          onClick={() => void commit(put({ id: newId("swap"), name: "Nothing", pivot: part.pivot }))}
+          onClick={() => void commit(put({ id: newId("swap"), name: words.nothing, pivot: part.pivot }))}
         >
-          Add “nothing”
+          {words.addNothing}
         </Button>
       </Box>
     </>

@@ -4,15 +4,16 @@ import { CheckField } from "../../fields/CheckField";
 import { Heading } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { words } from "../../words/rig";
 import { given } from "../chosenAmong";
 import { changeParts, isPlain, useChosenParts } from "./changeParts";
 
 const numbers = [
-  { key: "alongDegrees", label: "Direction", unit: "°", decimals: 0, step: 5, min: -360, max: 360 },
-  { key: "wavelengthPx", label: "Wavelength", unit: "px", decimals: 0, step: 10, min: 4, max: 100000 },
-  { key: "heightPx", label: "Height", unit: "px", decimals: 1, step: 1, min: 0, max: 10000 },
-  { key: "speedHz", label: "Speed", unit: "Hz", decimals: 2, step: 0.1, min: 0, max: 30 },
-  { key: "seed", label: "Seed", unit: "", decimals: 0, step: 1, min: 0, max: 100000 },
+  { key: "alongDegrees", label: words.direction, unit: "°", decimals: 0, step: 5, min: -360, max: 360 },
+  { key: "wavelengthPx", label: words.wavelength, unit: "px", decimals: 0, step: 10, min: 4, max: 100000 },
+  { key: "heightPx", label: words.height, unit: "px", decimals: 1, step: 1, min: 0, max: 10000 },
+  { key: "speedHz", label: words.speed, unit: words.hz, decimals: 2, step: 0.1, min: 0, max: 30 },
+  { key: "seed", label: words.seed, unit: "", decimals: 0, step: 1, min: 0, max: 100000 },
 ] as const;
 
 /** A wave that runs along a strand from its held root. */
@@ -36,18 +37,18 @@ export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
       void commit(changeParts(puppet, parts, (one) => (one.sway || !isPlain(one) ? null : { sway: made(one) })));
     return (
       <Button variant="outlined" sx={{ mt: 1, mr: 0.5 }} onClick={make}>
-        Let it sway
+        {words.addSway}
       </Button>
     );
   }
-  const remove = () => void commit(changeParts(puppet, parts, ({ sway }) => (sway ? { without: "Sway" } : null)));
+  const remove = () => void commit(changeParts(puppet, parts, ({ sway }) => (sway ? { without: words.sway } : null)));
   return (
     <>
-      <Heading right={<Button onClick={remove}>Remove</Button>}>Sway</Heading>
+      <Heading right={<Button onClick={remove}>{words.deleteIt}</Button>}>{words.sway}</Heading>
       {(["x", "y"] as const).map((axis) => (
         <NumberField
           key={axis}
-          label={axis === "x" ? "Held at across" : "Held at down"}
+          label={axis === "x" ? words.heldAtX : words.heldAtY}
           unit="px"
           decimals={0}
           step={5}
@@ -64,7 +65,7 @@ export function SwayCard({ puppet, part }: { puppet: Puppet; part: Part }) {
         />
       ))}
       <CheckField
-        label="Obeys the wind"
+        label={words.movesWithWind}
         value={sway.obeysWind}
         onChange={(obeysWind) => void commit(change(() => ({ obeysWind })))}
       />

@@ -3,13 +3,12 @@ import { CheckField } from "../../fields/CheckField";
 import { Heading, Hint } from "../../fields/Heading";
 import { NumberField } from "../../fields/NumberField";
 import { commit } from "../../state/film";
+import { words } from "../../words/rig";
 import { changeParts, useChosenParts } from "./changeParts";
 
 /** How readily something gives when the whole body is pulled. */
 export function ShareField({ value, edit }: { value: number; edit: (sharePercent: number) => Edit }) {
-  return (
-    <NumberField label="Share in a pull" unit="%" decimals={0} step={5} min={0} max={500} value={value} edit={edit} />
-  );
+  return <NumberField label={words.share} unit="%" decimals={0} step={5} min={0} max={500} value={value} edit={edit} />;
 }
 
 /** What a part counts for in balance. */
@@ -18,10 +17,10 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
   const drawn = parts.filter(({ drawing }) => drawing);
   return (
     <>
-      <Heading>Weight</Heading>
+      <Heading>{words.weight}</Heading>
       {part.drawing && (
         <NumberField
-          label="Heavy for its size"
+          label={words.relativeWeight}
           unit="%"
           decimals={0}
           step={10}
@@ -33,7 +32,7 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
       )}
       {part.drawing && (
         <CheckField
-          label="May be drawn larger or smaller"
+          label={words.canBeDrawnLarger}
           value={part.stretchesFreely}
           onChange={(stretchesFreely) => void commit(changeParts(puppet, drawn, () => ({ stretchesFreely })))}
         />
@@ -42,9 +41,7 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
         value={part.sharePercent}
         edit={(sharePercent) => changeParts(puppet, parts, () => ({ sharePercent }))}
       />
-      <Hint>
-        A lead boot is heavier than 100 %, a balloon weighs nothing. The share is how readily it turns in a pull.
-      </Hint>
+      <Hint>{words.weightHint}</Hint>
     </>
   );
 }
@@ -53,15 +50,12 @@ export function WeightFields({ puppet, part }: { puppet: Puppet; part: Part }) {
 export function BodyShare({ puppet }: { puppet: Puppet }) {
   return (
     <>
-      <Heading>Pulled with the whole body</Heading>
+      <Heading>{words.wholeBodyDrag}</Heading>
       <ShareField
         value={puppet.bodySharePercent}
         edit={(bodySharePercent) => ({ kind: "changePuppet", puppetId: puppet.id, bodySharePercent })}
       />
-      <Hint>
-        How readily the body itself is shifted, against the limb’s 100 %; 0 never. Bones and parts have shares of their
-        own.
-      </Hint>
+      <Hint>{words.bodyShareHint}</Hint>
     </>
   );
 }

@@ -1,21 +1,22 @@
 import type { Bone, Film, Part, Puppet, Shot } from "../../api/types";
+import { words } from "../../words/rig";
 
 /** What a part or bone can ride on: nothing that would then ride on itself. */
 export const carriers = (puppet: Puppet, own: string) => [
-  { value: "", title: "Whole body" },
+  { value: "", title: words.wholeBody },
   ...things(puppet, ridersOf(puppet, own).add(own)),
 ];
 
 /** What a pin of a part can ride on. */
 export const carriersOfPin = (puppet: Puppet, part: string) => [
-  { value: "", title: "Its own part" },
+  { value: "", title: words.itsOwnPart },
   ...things(puppet, new Set([part])),
 ];
 
 /** What may carry a part besides, in the course of a shot. */
 export const otherCarriers = (puppet: Puppet, own: string) => [
-  { value: "stand", title: "Nothing: let go" },
-  { value: "body", title: "Whole body" },
+  { value: "stand", title: words.nothingDetached },
+  { value: "body", title: words.wholeBody },
   ...carriers(puppet, own).slice(1),
 ];
 
@@ -24,7 +25,7 @@ export const othersOnStage = ({ puppets }: Film, shot: Shot, own: string) =>
   shot.things.flatMap(({ id, name, body }) => {
     const puppet = body.kind === "cast" && id !== own && puppets.find((one) => one.id === body.puppet);
     return puppet
-      ? [{ value: "body", title: "Whole body" }, ...carriers(puppet, "").slice(1)].map(({ value, title }) => ({
+      ? [{ value: "body", title: words.wholeBody }, ...carriers(puppet, "").slice(1)].map(({ value, title }) => ({
           value: `${id}/${value}`,
           title: `${name}: ${title}`,
         }))

@@ -1,5 +1,6 @@
 import type { Edit, Part, Puppet } from "../../api/types";
 import { useStore } from "../../state/store";
+import { words } from "../../words/rig";
 import { chosenAmong, ofEach } from "../chosenAmong";
 
 type Changes = Partial<Omit<Extract<Edit, { kind: "changePart" }>, "kind" | "puppetId" | "partId">>;
@@ -18,7 +19,7 @@ export function changeParts(puppet: Puppet, parts: Part[], to: (part: Part) => C
     const changes = to(part);
     return changes === null ? [] : [{ partId: part.id, changes }];
   });
-  return ofEach(told, "Changed parts", ({ partId, changes }) => ({
+  return ofEach(told, words.changeParts, ({ partId, changes }) => ({
     kind: "changePart",
     puppetId: puppet.id,
     partId,

@@ -9,6 +9,7 @@ import { onServer } from "../../state/film";
 import { castsOf, useShot } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useStillFrame } from "../../state/useStillFrame";
+import { words } from "../../words/scenery";
 import type { Bench } from "../Bench";
 import { Elevation } from "../camera/Elevation";
 import { bar, PlayButton } from "../PlayButton";
@@ -41,7 +42,7 @@ export function SceneryBench(): Bench {
         empty={
           shot?.things.length === 0 ? (
             <>
-              <Hint>The stage is empty. Add a flat, as SVG or PNG, and give it a distance in metres.</Hint>
+              <Hint>{words.stageEmpty}</Hint>
               <AddFlat />
             </>
           ) : null
@@ -58,13 +59,10 @@ function AirCard() {
   const frame = useStillFrame();
   return (
     <>
-      <Heading>Scenery</Heading>
-      <Hint>
-        Choose a flat or puppet to place it. Drag it on the picture to move it across its plane; drag its line in the
-        side elevation to put it nearer or farther.
-      </Hint>
-      <ValueFields owner="wind" thing="air" title={`Wind at frame ${frame}`} />
-      <Hint>One wind for the whole shot: everything that sways obeys it.</Hint>
+      <Heading>{words.scenery}</Heading>
+      <Hint>{words.sceneryHint}</Hint>
+      <ValueFields owner="wind" thing="air" title={words.windAt(frame)} />
+      <Hint>{words.windHint}</Hint>
     </>
   );
 }
@@ -93,7 +91,7 @@ function AddFlat() {
       disabled={busy}
       onFile={(file) => void add(file)}
     >
-      {busy ? "Bringing it in…" : "Add a flat"}
+      {busy ? words.importing : words.addSceneryPiece}
     </FileButton>
   );
 }

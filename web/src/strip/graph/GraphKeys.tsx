@@ -7,6 +7,7 @@ import { followPointer } from "../../stage/followPointer";
 import { commit } from "../../state/film";
 import { gapEdits } from "../../state/gapEdits";
 import { get, touchPreview } from "../../state/store";
+import { words } from "../../words/timeline";
 import { isSeen, type Scale } from "../scale";
 import type { Height } from "./graphScale";
 
@@ -43,7 +44,7 @@ export function GraphKeys({
       height={high}
       style={{ position: "absolute", inset: 0, touchAction: "none" }}
       role="group"
-      aria-label={`${line.name}, ${line.title.toLowerCase()}, over time`}
+      aria-label={words.curveOf(line.name, line.title.toLowerCase())}
     >
       {seen.map((key) => {
         const next = line.keys[line.keys.indexOf(key) + 1];
@@ -88,7 +89,7 @@ export function GraphKeys({
               style={{ cursor: "move" }}
               tabIndex={0}
               role="button"
-              aria-label={`Key at frame ${key.frame}: ${Math.round(100 * key.value) / 100} ${line.unit}`}
+              aria-label={words.graphKey(key.frame, Math.round(100 * key.value) / 100, line.unit)}
               onPointerDown={(event) => dragKey(event, line, key, scale, height)}
               onKeyDown={(event) => nudgeKey(event, line, key)}
             />
@@ -110,7 +111,7 @@ const valued = (line: GraphLine, frame: number, value: number): Edit => ({
   // A key is dragged where it stands, whether or not it is drawn there.
   drawn: false,
   blocked: false,
-  says: `Set ${line.title.toLowerCase()}`,
+  says: words.setValue(line.title.toLowerCase()),
 });
 
 const moved = (line: GraphLine, frame: number, by: number): Edit => ({
@@ -200,7 +201,10 @@ function holdsOf(line: GraphLine, key: GraphKey, next: GraphKey): Hold[] {
     const { start, stop } = handlesOf(ease);
     const hold = (end: "start" | "stop", from: Point, at: Point): Hold => ({
       key: end,
-      says: `Slow ${end} ${end === "start" ? "after" : "before"} frame ${end === "start" ? key.frame : next.frame}: ${end === "start" ? ease.startPercent : ease.stopPercent} %`,
+      says:
+        end === "start"
+          ? words.easeInAfter(key.frame, ease.startPercent)
+          : words.easeOutBefore(next.frame, ease.stopPercent),
       from,
       at: out(at),
       to: (to) => edit(withHandle(ease, end, into(to))),
@@ -208,8 +212,8 @@ function holdsOf(line: GraphLine, key: GraphKey, next: GraphKey): Hold[] {
     return [hold("start", { x: key.frame, y: key.value }, start), hold("stop", { x: next.frame, y: next.value }, stop)];
   }
   return ease.points.map((point, i) => ({
-    key: `point ${i}`,
-    says: `Point ${i + 1} between ${key.frame} and ${next.frame}`,
+    key: words.point(i),
+    says: words.pointBetween(i + 1, key.frame, next.frame),
     from: out(point),
     at: out(point),
     to: (at) => {

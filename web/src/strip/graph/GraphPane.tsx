@@ -6,6 +6,7 @@ import { CheckField } from "../../fields/CheckField";
 import { isBlocking } from "../../state/select";
 import { set, useStore } from "../../state/store";
 import { useAnswer } from "../../state/useAnswer";
+import { words } from "../../words/timeline";
 import { choiceHere } from "../beads";
 import { useScale } from "../scale";
 import { drawGraph } from "./drawGraph";
@@ -76,14 +77,14 @@ export function GraphPane({
           fontSize: 12,
         }}
       >
-        <CheckField label="Speed too" value={speeds} onChange={(on) => set({ graphSpeed: on })} />
-        {lines.length === 0 && <Box sx={{ py: 1 }}>Choose keys, or something of the puppet, to see its values.</Box>}
+        <CheckField label={words.speedToo} value={speeds} onChange={(on) => set({ graphSpeed: on })} />
+        {lines.length === 0 && <Box sx={{ py: 1 }}>{words.graphEmpty}</Box>}
         {lines.map((line, i) => (
           <Box
             key={nameOf(line)}
             component="button"
             aria-pressed={i === focus}
-            title="Take hold of this line's keys and eases"
+            title={words.editLine}
             onClick={() => pick(nameOf(line))}
             sx={{
               display: "flex",

@@ -5,6 +5,7 @@ import { chooseMouth, chooseStretch } from "../../commands/mouths";
 import { commit } from "../../state/film";
 import { useShot } from "../../state/select";
 import { get, set, useStore } from "../../state/store";
+import { words } from "../../words/sound";
 import { RowHead } from "../RowHead";
 import { useScale } from "../scale";
 import { useFrameDrag } from "../useFrameDrag";
@@ -80,11 +81,11 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
   };
   return (
     <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
-      <RowHead width={names} title="Mouth" />
+      <RowHead width={names} title={words.mouth} />
       <Box
         role="listbox"
         tabIndex={0}
-        aria-label="Mouth cues"
+        aria-label={words.mouthCues}
         onKeyDown={keys}
         onFocus={() => get().spoken === null && chooseStretch(owner, get().frame)}
         sx={{ flex: 1, minWidth: 0 }}
@@ -99,7 +100,7 @@ export function CueRow({ owner, names }: { owner: string; names: number }) {
           {stretches.map((stretch) => {
             const [left, right] = [scale.x(stretch.from - 0.5), scale.x(stretch.to + 0.5)];
             const { title, says } = mouthOf(stretch.mouth) ?? { title: "", says: "" };
-            const label = `${title}: ${says}, frames ${stretch.from} to ${stretch.to}`;
+            const label = words.cueSpan(title, says, stretch.from, stretch.to);
             const silent = stretch.mouth === "Keyed";
             return (
               <g

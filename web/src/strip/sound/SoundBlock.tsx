@@ -3,6 +3,7 @@ import { memo, useMemo } from "react";
 import type { Sound, SoundUse } from "../../api/types";
 import { commit } from "../../state/film";
 import { get, set, useStore } from "../../state/store";
+import { words } from "../../words/sound";
 import type { Scale } from "../scale";
 import { useBlockDrag } from "../useBlockDrag";
 import { draggedSound, editOf, type SoundPart } from "./soundBlocks";
@@ -52,7 +53,7 @@ export const SoundBlock = memo(({ use, sound, scale, lane }: SoundBlockProps) =>
           }),
     [peaks, sound, shown, frameRate, left, right, scale, top, bottom],
   );
-  const label = `${sound.name}, frames ${shown.start} to ${shown.start + shown.length - 1}${shown.muted ? ", muted" : ""}`;
+  const label = words.soundSpan(sound.name, shown.start, shown.start + shown.length - 1, shown.muted ? ", muted" : "");
   const clip = `heard-${use.id}`;
   const handle = (part: SoundPart, x: number, y: number, width: number, high: number) => (
     <rect
@@ -97,10 +98,10 @@ export const SoundBlock = memo(({ use, sound, scale, lane }: SoundBlockProps) =>
       <svg x={left + 7} y={top} width={Math.max(0, right - left - 14)} height={LaneHigh - 2} pointerEvents="none">
         <text x={Math.max(0, -left)} y={12} fontSize={11} fill={inks.ink} fontWeight={chosen ? 700 : 400}>
           {sound.name}
-          {shown.muted ? " · muted" : ""}
-          {shown.again ? " · again" : ""}
+          {shown.muted ? words.withMuted : ""}
+          {shown.again ? words.withLoop : ""}
           {shown.gainDb !== 0
-            ? ` · ${shown.gainDb > 0 ? "+" : "−"}${Math.abs(Math.round(shown.gainDb * 10) / 10)} dB`
+            ? words.withGain(shown.gainDb > 0 ? "+" : "−", Math.abs(Math.round(shown.gainDb * 10) / 10))
             : ""}
         </text>
       </svg>

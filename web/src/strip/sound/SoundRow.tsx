@@ -1,6 +1,7 @@
 import Box from "@mui/material/Box";
 import { useShot } from "../../state/select";
 import { useStore } from "../../state/store";
+import { words } from "../../words/sound";
 import { lanesOf } from "../actionBlocks";
 import { RowHead } from "../RowHead";
 import { useScale } from "../scale";
@@ -17,13 +18,13 @@ export function SoundRow({ names }: { names: number }) {
   const high = (Math.max(...lanes.values()) + 1) * LaneHigh + 4;
   return (
     <Box sx={{ display: "flex", borderBottom: 1, borderColor: "divider" }}>
-      <RowHead width={names} title="Sound" note={hear ? undefined : "not heard"} />
+      <RowHead width={names} title={words.sound} note={hear ? undefined : words.rowMuted} />
       <svg
         width="100%"
         height={high}
         style={{ display: "block", overflow: "hidden" }}
         role="group"
-        aria-label="Sounds on the strip"
+        aria-label={words.soundsOnTimeline}
       >
         {shot.sounds.map((use) => {
           const sound = sounds.find(({ id }) => id === use.sound);

@@ -1,17 +1,18 @@
 import type { Cue, Mouth, Shot } from "../../api/types";
+import { words } from "../../words/sound";
 
 /** The mouths, each with the key that chooses it while the row of cues has the focus: a letter of what is said. */
 export const mouths: { mouth: Mouth; key: string; title: string; says: string }[] = [
-  { mouth: "Rest", key: "r", title: "Rest", says: "silence" },
-  { mouth: "Shut", key: "m", title: "Shut", says: "m b p" },
-  { mouth: "Teeth", key: "f", title: "Teeth", says: "f v" },
-  { mouth: "Tongue", key: "l", title: "Tongue", says: "l n t d th" },
-  { mouth: "Wide", key: "e", title: "Wide", says: "ee s y" },
-  { mouth: "Half", key: "h", title: "Half", says: "e uh k g h" },
-  { mouth: "Open", key: "a", title: "Open", says: "ah" },
-  { mouth: "Round", key: "o", title: "Round", says: "o aw" },
-  { mouth: "Narrow", key: "u", title: "Narrow", says: "oo w sh" },
-  { mouth: "Keyed", key: "k", title: "As keyed", says: "nothing is said" },
+  { mouth: "Rest", key: "r", title: words.rest, says: words.silence },
+  { mouth: "Shut", key: "m", title: words.shut, says: words.saysShut },
+  { mouth: "Teeth", key: "f", title: words.teeth, says: words.saysTeeth },
+  { mouth: "Tongue", key: "l", title: words.tongue, says: words.saysTongue },
+  { mouth: "Wide", key: "e", title: words.wide, says: words.saysWide },
+  { mouth: "Half", key: "h", title: words.half, says: words.saysHalf },
+  { mouth: "Open", key: "a", title: words.open, says: words.ah },
+  { mouth: "Round", key: "o", title: words.round, says: words.saysRound },
+  { mouth: "Narrow", key: "u", title: words.narrow, says: words.saysNarrow },
+  { mouth: "Keyed", key: "k", title: words.asKeyed, says: words.saysNothing },
 ];
 
 export const mouthOf = (mouth: Mouth) => mouths.find((one) => one.mouth === mouth) ?? mouths[0];

@@ -9,6 +9,7 @@ import { type DeviceSource, listenTo, readingNow, watchReadings } from "../../..
 import { perform, stopTake } from "../../../playing/take";
 import { commit } from "../../../state/film";
 import { useStore } from "../../../state/store";
+import { words } from "../../../words/take";
 import { channels, likelyLinks, movables } from "./links";
 
 /** A face device: its readings, what they move, and takes with it. */
@@ -28,12 +29,12 @@ export function DeviceFields({ puppet }: { puppet: Puppet }) {
   return (
     <>
       <ChoiceField
-        label="Readings"
+        label={words.readings}
         value={source}
         choices={[
-          { value: "none", title: "none" },
-          { value: "file", title: "from the shipped file" },
-          { value: "live", title: "from the local source" },
+          { value: "none", title: words.none },
+          { value: "file", title: words.shippedSample },
+          { value: "live", title: words.localSource },
         ]}
         onChoose={(chosen) => void listenTo(chosen as DeviceSource)}
       />
@@ -45,19 +46,19 @@ export function DeviceFields({ puppet }: { puppet: Puppet }) {
           disabled={source === "none" || links.length === 0}
           onClick={() => (taking ? stopTake() : void perform({ with: "Device", now: readingNow }))}
         >
-          {taking ? "End the take" : "Perform a take"}
+          {taking ? words.endTake : words.recordTake}
         </Button>
         <Button
           variant="outlined"
           disabled={source === "none" || links.length === 0}
-          title="The face as it is held now moves nothing"
+          title={words.setNeutralTip}
           onClick={neutral}
         >
-          Neutral now
+          {words.setNeutral}
         </Button>
         {links.length === 0 && (
           <Button variant="outlined" onClick={() => make(likelyLinks(puppet))}>
-            Link by names
+            {words.linkByName}
           </Button>
         )}
       </Box>
@@ -71,20 +72,20 @@ export function DeviceFields({ puppet }: { puppet: Puppet }) {
         />
       ))}
       <ChoiceField
-        label="Another link"
+        label={words.addLink}
         value={channel}
         choices={[
-          { value: "", title: "Choose…" },
+          { value: "", title: words.select },
           ...channels.map((one) => ({ value: one.channel, title: one.title })),
         ]}
         onChoose={setChannel}
       />
       {channel !== "" && (
         <ChoiceField
-          label="moves"
+          label={words.moves}
           value=""
           choices={[
-            { value: "", title: "Choose…" },
+            { value: "", title: words.select },
             ...all.map(({ thing, property, name }) => ({ value: `${thing} ${property}`, title: name })),
           ]}
           onChoose={(chosen) => {
@@ -96,7 +97,7 @@ export function DeviceFields({ puppet }: { puppet: Puppet }) {
           }}
         />
       )}
-      {all.length === 0 && <Hint>This puppet has no dials, forms, kneads or bones that could be moved.</Hint>}
+      {all.length === 0 && <Hint>{words.nothingToMove}</Hint>}
     </>
   );
 }
@@ -124,20 +125,23 @@ function Link({ link, puppet, edit, onRemove }: LinkProps) {
     />
   );
   return (
-    <Box role="group" aria-label={`${channel?.title} moves ${moved?.name}`}>
+    <Box role="group" aria-label={words.linked(channel?.title ?? link.channel, moved?.name ?? words.deleted)}>
       <Box sx={{ display: "flex", alignItems: "baseline" }}>
         <Box sx={{ flex: 1 }}>
-          <Heading>
-            {channel?.title} → {moved?.name ?? "nothing any more"}
-          </Heading>
+          <Heading>{words.linkTo(channel?.title ?? link.channel, moved?.name ?? words.deleted)}</Heading>
         </Box>
-        <Button size="small" color="error" aria-label={`Take the link of ${channel?.title} away`} onClick={onRemove}>
+        <Button
+          size="small"
+          color="error"
+          aria-label={words.deleteLink(channel?.title ?? link.channel)}
+          onClick={onRemove}
+        >
           ×
         </Button>
       </Box>
-      {number("Gain", "%", link.gainPercent ?? 100, -1000, 1000, "gainPercent")}
-      {number("Dead zone", "%", link.deadZonePercent, 0, 90, "deadZonePercent")}
-      {number("Neutral", channel?.unit ?? "", link.neutral, -360, 360, "neutral")}
+      {number(words.gain, "%", link.gainPercent ?? 100, -1000, 1000, "gainPercent")}
+      {number(words.deadZone, "%", link.deadZonePercent, 0, 90, "deadZonePercent")}
+      {number(words.neutral, channel?.unit ?? "", link.neutral, -360, 360, "neutral")}
     </Box>
   );
 }
@@ -147,7 +151,7 @@ function Meters() {
   const now = useSyncExternalStore(watchReadings, readingNow);
   return (
     <Box
-      aria-label="Readings of the face device"
+      aria-label={words.readingsOfFaceDevice}
       role="img"
       sx={{ display: "flex", gap: 0.5, height: 34, alignItems: "flex-end", mt: 0.5 }}
     >

@@ -1,15 +1,16 @@
 import type { DeviceChannel, DeviceLink, Puppet } from "../../../api/types";
+import { words } from "../../../words/take";
 
 export const channels: { channel: DeviceChannel; title: string; unit: string }[] = [
-  { channel: "Yaw", title: "Head to the side", unit: "°" },
-  { channel: "Pitch", title: "Head up and down", unit: "°" },
-  { channel: "Roll", title: "Head tilted", unit: "°" },
-  { channel: "BlinkLeft", title: "Left eye shut", unit: "" },
-  { channel: "BlinkRight", title: "Right eye shut", unit: "" },
-  { channel: "BrowLeft", title: "Left brow", unit: "" },
-  { channel: "BrowRight", title: "Right brow", unit: "" },
-  { channel: "Jaw", title: "Jaw open", unit: "" },
-  { channel: "MouthWidth", title: "Mouth wide", unit: "" },
+  { channel: "Yaw", title: words.headLeftAndRight, unit: "°" },
+  { channel: "Pitch", title: words.headUpAndDown, unit: "°" },
+  { channel: "Roll", title: words.headTilted, unit: "°" },
+  { channel: "BlinkLeft", title: words.leftEyeShut, unit: "" },
+  { channel: "BlinkRight", title: words.rightEyeShut, unit: "" },
+  { channel: "BrowLeft", title: words.leftBrow, unit: "" },
+  { channel: "BrowRight", title: words.rightBrow, unit: "" },
+  { channel: "Jaw", title: words.jawOpen, unit: "" },
+  { channel: "MouthWidth", title: words.mouthWide, unit: "" },
 ];
 
 /** Something that a channel can move. */

@@ -6,6 +6,8 @@ import { Setting } from "../../../fields/Setting";
 import { wish } from "../../../state/film";
 import { rangeOf } from "../../../state/select";
 import { type BlinkSettings, get, set, useStore } from "../../../state/store";
+import { words } from "../../../words/face";
+import { units } from "../../../words/units";
 import { lidsOf, namedLids } from "./features";
 
 const plain: BlinkSettings = { lids: [], close: 2, hold: 1, open: 3, brow: "", browBy: 15, every: 4, seed: 1 };
@@ -34,7 +36,7 @@ export function Blinks({ puppet, owner, shot, frame }: { puppet: Puppet; owner: 
     <ChoiceField
       label={label}
       value={now.lids[index] ?? ""}
-      choices={[{ value: "", title: "none" }, ...choices]}
+      choices={[{ value: "", title: words.none }, ...choices]}
       onChoose={(id) => {
         const lids = [...now.lids];
         lids[index] = id;
@@ -45,7 +47,7 @@ export function Blinks({ puppet, owner, shot, frame }: { puppet: Puppet; owner: 
   const frames = (label: string, name: "close" | "hold" | "open") => (
     <Setting
       label={label}
-      unit="fr."
+      unit={units.frames}
       value={now[name]}
       min={1}
       max={100}
@@ -54,20 +56,20 @@ export function Blinks({ puppet, owner, shot, frame }: { puppet: Puppet; owner: 
   );
   return (
     <>
-      {lid(0, "Lid")}
-      {lid(1, "Other lid")}
-      {frames("Closes in", "close")}
-      {frames("Stays shut", "hold")}
-      {frames("Opens in", "open")}
+      {lid(0, words.lid)}
+      {lid(1, words.secondLid)}
+      {frames(words.closeOver, "close")}
+      {frames(words.stayShut, "hold")}
+      {frames(words.openOver, "open")}
       <ChoiceField
-        label="Brow"
+        label={words.brow}
         value={now.brow}
-        choices={[{ value: "", title: "stays" }, ...choices]}
+        choices={[{ value: "", title: words.stays }, ...choices]}
         onChoose={(brow) => change({ brow })}
       />
       {now.brow !== "" && (
         <Setting
-          label="Brow goes by"
+          label={words.browMovesBy}
           unit="%"
           value={now.browBy}
           min={-100}
@@ -75,21 +77,28 @@ export function Blinks({ puppet, owner, shot, frame }: { puppet: Puppet; owner: 
           onSet={(browBy) => change({ browBy })}
         />
       )}
-      <Setting label="About every" unit="s" value={now.every} min={1} max={60} onSet={(every) => change({ every })} />
+      <Setting
+        label={words.aboutEvery}
+        unit="s"
+        value={now.every}
+        min={1}
+        max={60}
+        onSet={(every) => change({ every })}
+      />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <Button variant="outlined" disabled={now.lids.length === 0} onClick={() => blink(frame, frame)}>
-          Blink at {frame}
+          {words.blinkAt(frame)}
         </Button>
         <Button
           variant="outlined"
           disabled={now.lids.length === 0}
-          title={`At irregular times; again, at others (now number ${now.seed})`}
+          title={words.irregularTip(now.seed)}
           onClick={() => {
             blink(from, to);
             change({ seed: now.seed + 1 });
           }}
         >
-          Irregular from {from} to {to}
+          {words.irregular(from, to)}
         </Button>
       </Box>
     </>

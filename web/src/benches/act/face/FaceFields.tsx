@@ -1,5 +1,6 @@
 import type { Puppet, Shot } from "../../../api/types";
 import { Foldable } from "../../../fields/Foldable";
+import { words } from "../../../words/face";
 import { MouthFields } from "../sound/MouthFields";
 import { makersOf } from "../sound/mouthChart";
 import { Blinks } from "./Blinks";
@@ -13,17 +14,17 @@ export function FaceFields(props: { puppet: Puppet; owner: string; shot: Shot; f
   return (
     <>
       {hasLids && (
-        <Foldable title="Face pad" count={puppet.facePad.filter(({ off }) => !off).length}>
+        <Foldable title={words.facePad} count={puppet.facePad.filter(({ off }) => !off).length}>
           <FacePad puppet={puppet} owner={owner} shot={shot.id} frame={frame} />
         </Foldable>
       )}
       {hasLids && (
-        <Foldable title="Blinks" count={namedLids(puppet).length}>
+        <Foldable title={words.blinks} count={namedLids(puppet).length}>
           <Blinks {...props} />
         </Foldable>
       )}
       {makersOf(puppet).length > 0 && (
-        <Foldable title="Mouths" count={puppet.mouths?.shapes.length ?? 0}>
+        <Foldable title={words.mouths} count={puppet.mouths?.shapes.length ?? 0}>
           <MouthFields puppet={puppet} />
         </Foldable>
       )}

@@ -9,6 +9,7 @@ import { glimpse } from "../../../playing/glimpse";
 import { perform, stopTake } from "../../../playing/take";
 import { commit, tell, wish } from "../../../state/film";
 import { get } from "../../../state/store";
+import { words } from "../../../words/face";
 import { featuresOf } from "./features";
 
 const Size = 132;
@@ -70,9 +71,9 @@ export function FacePad({
         <Box
           role="slider"
           tabIndex={0}
-          aria-label={`Face of ${puppet.name}`}
+          aria-label={words.faceOf(puppet.name)}
           aria-valuenow={Math.round(100 * at.x)}
-          aria-valuetext={`${Math.round(100 * at.x)} % across, ${Math.round(100 * at.y)} % down`}
+          aria-valuetext={words.padValue(Math.round(100 * at.x), Math.round(100 * at.y))}
           sx={{ width: Size, height: Size, mx: "auto", my: 0.75, cursor: "crosshair", touchAction: "none" }}
           onPointerDown={press}
           onKeyDown={(event: React.KeyboardEvent) => {
@@ -102,7 +103,7 @@ export function FacePad({
         <Box key={one.thing} sx={{ display: "flex", alignItems: "center", gap: 0.5, fontSize: 13, py: 0.25 }}>
           <input
             type="checkbox"
-            aria-label={`The pad moves ${names.get(one.thing) ?? one.thing}`}
+            aria-label={words.moveByPad(names.get(one.thing) ?? one.thing)}
             checked={!one.off}
             onChange={(event) => change(one.thing, { off: !event.target.checked })}
           />
@@ -110,12 +111,12 @@ export function FacePad({
             {names.get(one.thing) ?? one.thing}
           </Box>
           <Strength
-            label={`${names.get(one.thing)} across`}
+            label={words.byX(names.get(one.thing) ?? one.thing)}
             value={one.acrossPercent ?? 100}
             onSet={(acrossPercent) => change(one.thing, { acrossPercent })}
           />
           <Strength
-            label={`${names.get(one.thing)} down`}
+            label={words.byY(names.get(one.thing) ?? one.thing)}
             value={one.downPercent ?? 100}
             onSet={(downPercent) => change(one.thing, { downPercent })}
           />
@@ -123,17 +124,17 @@ export function FacePad({
             size="small"
             color="error"
             sx={{ minWidth: 0, px: 0.5 }}
-            aria-label={`The pad lets go of ${names.get(one.thing)}`}
+            aria-label={words.freeFromPad(names.get(one.thing) ?? one.thing)}
             onClick={() => put(features.filter(({ thing }) => thing !== one.thing))}
           >
             ×
           </Button>
         </Box>
       ))}
-      {features.length > 0 && <Hint>How far each goes with the pad, % across and % down.</Hint>}
+      {features.length > 0 && <Hint>{words.padHint}</Hint>}
       {others.length > 0 && (
         <ChoiceField
-          label={features.length === 0 ? "A pad moves" : "And"}
+          label={features.length === 0 ? words.addToPad : words.addToPad}
           value=""
           choices={[{ value: "", title: "choose" }, ...others.map(({ id, name }) => ({ value: id, title: name }))]}
           onChoose={(thing) =>

@@ -6,15 +6,16 @@ import { Foldable } from "../../../fields/Foldable";
 import { Hint } from "../../../fields/Heading";
 import { commit } from "../../../state/film";
 import { useAnswer } from "../../../state/useAnswer";
+import { words } from "../../../words/library";
 
 type FitLine = AnswerTo<"fits">["lines"][number];
 
 const byWhat: Record<FitLine["by"], string> = {
-  Nothing: "nothing fits",
+  Nothing: words.noMatch,
   Hand: "",
   Name: "",
-  Same: "the same under another name",
-  Role: "by its role",
+  Same: words.byName,
+  Role: words.byRole,
 };
 
 /** Names that are the same say enough. */
@@ -29,7 +30,7 @@ export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
   const missing = fits.lines.filter((line) => line.thing == null).length;
   return (
     <>
-      <Foldable title={`What fits ${puppet.name}`} count={fits.lines.length - missing}>
+      <Foldable title={words.matchesOn(puppet.name)} count={fits.lines.length - missing}>
         {shown.map((line) => (
           <ChoiceField
             key={line.control}
@@ -37,7 +38,7 @@ export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
             value={line.thing ?? ""}
             marked={line.thing == null}
             choices={[
-              { value: "", title: "nothing" },
+              { value: "", title: words.nothing },
               ...fits.things
                 .filter(({ kind }) => kind === line.kind)
                 .map(({ id, name }) => ({ value: id, title: name })),
@@ -49,16 +50,11 @@ export function FitLines({ kept, puppet }: { kept: Kept; puppet: Puppet }) {
         ))}
         {(all || shown.length < fits.lines.length) && (
           <Button size="small" onClick={() => setAll(!all)}>
-            {all ? "Only what is not sure" : `All ${fits.lines.length}`}
+            {all ? words.unsureOnly : words.all(fits.lines.length)}
           </Button>
         )}
       </Foldable>
-      {missing > 0 && (
-        <Hint>
-          {missing === 1 ? "One control finds" : `${missing} controls find`} nothing on {puppet.name}. What is chosen
-          here holds for all that is kept.
-        </Hint>
-      )}
+      {missing > 0 && <Hint>{words.noMatchOn(missing, puppet.name)}</Hint>}
     </>
   );
 }

@@ -5,13 +5,14 @@ import { CommandButton } from "../../../commands/CommandButton";
 import { removeChosen } from "../../../commands/choosing";
 import { CheckField } from "../../../fields/CheckField";
 import { ChoiceField } from "../../../fields/ChoiceField";
-import { count } from "../../../fields/count";
 import { Heading, Hint } from "../../../fields/Heading";
 import { Setting } from "../../../fields/Setting";
 import { TextField } from "../../../fields/TextField";
 import { commit } from "../../../state/film";
 import { get, set, useStore } from "../../../state/store";
 import { useStillFrame } from "../../../state/useStillFrame";
+import { counts } from "../../../words/count";
+import { words } from "../../../words/library";
 import { FitLines } from "./FitLines";
 import { PutOnShelf } from "./KeptElsewhere";
 import { KeptPicture } from "./KeptPicture";
@@ -26,18 +27,20 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
   const isPose = kept.kind !== "Action";
   return (
     <>
-      <Heading>{isPose ? `Kept ${kept.kind.toLowerCase()}` : `Kept action, ${count(kept.length, "frame")}`}</Heading>
+      <Heading>
+        {isPose ? words.savedKind(kept.kind.toLowerCase()) : words.actionOf(counts.frames(kept.length))}
+      </Heading>
       <Box sx={{ display: "flex", justifyContent: "center", my: 1 }}>
         <KeptPicture kept={kept} puppet={puppet} size={120} />
       </Box>
       <TextField
-        label="Name"
+        label={words.name}
         value={kept.name}
         onWrite={(name) => void commit({ kind: "renameKept", keptId: kept.id, name })}
       />
       <Setting
-        label="Strength"
-        says="0 leaves what is there, 100 is what was kept, more goes beyond"
+        label={words.strength}
+        says={words.strengthTip}
         unit="%"
         value={using.strength}
         min={0}
@@ -45,26 +48,22 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
         onSet={(strength) => change({ strength })}
       />
       <ChoiceField
-        label="Mirror"
+        label={words.mirror}
         value={using.mirror ?? ""}
         choices={mirrors}
         onChoose={(mirror) => change({ mirror: mirror === "" ? null : (mirror as Mirror) })}
       />
-      <CheckField label="On top of what is there" value={using.onTop} onChange={(onTop) => change({ onTop })} />
+      <CheckField label={words.addToWhatIsThere} value={using.onTop} onChange={(onTop) => change({ onTop })} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
         <CommandButton command="put-on" variant={isPose ? "contained" : "outlined"}>
-          {isPose ? "Put on" : "Its first pose"} at {frame}
+          {words.at(isPose ? words.apply : words.applyFirstPose, frame)}
         </CommandButton>
         <CommandButton
           command="place-kept"
           variant={isPose ? "outlined" : "contained"}
-          says={
-            isPose
-              ? "Stands on the strip for a while, and can be dragged and faded"
-              : "Stands on the strip, and can be dragged, trimmed and repeated"
-          }
+          says={isPose ? words.placePoseTip : words.placeActionTip}
         >
-          Place at {frame}
+          {words.placeAt(frame)}
         </CommandButton>
       </Box>
       <TakesPart
@@ -74,12 +73,9 @@ export function KeptCard({ kept, puppet }: { kept: Kept; puppet: Puppet | null }
       />
       {puppet && <FitLines kept={kept} puppet={puppet} />}
       <PutOnShelf kept={kept} />
-      <Hint>
-        Keys that came from it stay when it is kept no longer; where it is placed on a strip, it goes. Undo brings both
-        back.
-      </Hint>
+      <Hint>{words.deleteHint}</Hint>
       <Button color="error" variant="outlined" sx={{ mt: 1 }} onClick={removeChosen}>
-        Keep it no longer
+        {words.deleteIt}
       </Button>
     </>
   );

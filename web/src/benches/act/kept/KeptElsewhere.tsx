@@ -11,15 +11,16 @@ import { SureButton } from "../../../fields/SureButton";
 import { commit, tell } from "../../../state/film";
 import { newId } from "../../../state/select";
 import { set, useStore } from "../../../state/store";
+import { words } from "../../../words/library";
 
-const shelf = "the shelf";
+const shelf = words.shelf;
 const onShelf = ["kept shelf"];
 
 /** Takes a pose, an action or an expression that the shelf or another film keeps into this film. */
 export function KeptElsewhere() {
   const filmId = useStore((state) => state.filmId);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [from, setFrom] = useState(shelf);
+  const [from, setFrom] = useState<string>(shelf);
   const open = anchor !== null;
   const films = useQuery({ queryKey: ["films", "kept from"], queryFn: api.films, enabled: open, staleTime: 0 });
   const lines = useQuery({ queryKey: onShelf, queryFn: api.keptShelf, enabled: open, staleTime: 0 });
@@ -36,7 +37,7 @@ export function KeptElsewhere() {
     set({ chosen: { kind: "kept", thing: id }, also: [] });
   };
   const places = [
-    { value: shelf, title: "The shelf" },
+    { value: shelf, title: words.shelfTip },
     ...(films.data ?? []).filter(({ id }) => id !== filmId).map(({ id, name }) => ({ value: id, title: name })),
   ];
   const there: KeptLine[] | undefined = from === shelf ? lines.data : other.data?.kept;
@@ -49,17 +50,13 @@ export function KeptElsewhere() {
         aria-haspopup="true"
         onClick={(event) => setAnchor(event.currentTarget)}
       >
-        Kept elsewhere
+        {words.fromOtherFilms}
       </Button>
       <Popover open={open} anchorEl={anchor} onClose={() => setAnchor(null)}>
         <Box sx={{ p: 1.5, width: 300 }}>
-          <Heading>Kept elsewhere</Heading>
-          <ChoiceField label="Where" value={from} choices={places} onChoose={setFrom} />
-          {there?.length === 0 && (
-            <Hint>
-              {from === shelf ? "Nothing is on it yet. The card of what is kept puts it there." : "It keeps nothing."}
-            </Hint>
-          )}
+          <Heading>{words.fromOtherFilms}</Heading>
+          <ChoiceField label={words.where} value={from} choices={places} onChoose={setFrom} />
+          {there?.length === 0 && <Hint>{from === shelf ? words.shelfEmpty : words.libraryEmpty}</Hint>}
           {there?.map((line) => (
             <Box key={line.id} sx={{ display: "flex", gap: 0.5 }}>
               <Button
@@ -85,7 +82,7 @@ function TakeOff({ line }: { line: KeptLine }) {
     await api.removeKeptFromShelf(line.id).catch(tell);
     await queries.invalidateQueries({ queryKey: onShelf });
   };
-  return <SureButton name="Take off" title="Films that took it keep it" onSure={() => void remove()} />;
+  return <SureButton name={words.deleteFromShelf} title={words.deleteFromShelfTip} onSure={() => void remove()} />;
 }
 
 /** Puts what this film keeps on the shelf, or puts it there once more as it is now. */
@@ -99,14 +96,8 @@ export function PutOnShelf({ kept }: { kept: Kept }) {
     await queries.invalidateQueries({ queryKey: onShelf });
   };
   return (
-    <Button
-      variant="outlined"
-      size="small"
-      title="For all your films; each takes one of its own"
-      onClick={() => void put()}
-      sx={{ mt: 0.5 }}
-    >
-      {there ? "On the shelf: put it there as it is now" : "Put it on the shelf"}
+    <Button variant="outlined" size="small" title={words.putOnShelfTip} onClick={() => void put()} sx={{ mt: 0.5 }}>
+      {there ? words.updateOnShelf : words.putOnShelf}
     </Button>
   );
 }

@@ -3,9 +3,10 @@ import ButtonBase from "@mui/material/ButtonBase";
 import { useTheme } from "@mui/material/styles";
 import type { Kept, Puppet } from "../../../api/types";
 import { CommandButton } from "../../../commands/CommandButton";
-import { count } from "../../../fields/count";
 import { Foldable } from "../../../fields/Foldable";
 import { set, useStore } from "../../../state/store";
+import { counts } from "../../../words/count";
+import { words } from "../../../words/library";
 import { lineLook } from "../../LineFace";
 import { KeptPicture } from "./KeptPicture";
 
@@ -17,8 +18,8 @@ export function KeptList({ puppet }: { puppet: Puppet | null }) {
   if (kept.length === 0) return null;
   return (
     <>
-      <Foldable title="Kept poses and actions" count={kept.length}>
-        <Box component="ul" aria-label="Kept poses and actions" sx={{ listStyle: "none", m: 0, p: 0 }}>
+      <Foldable title={words.posesAndActions} count={kept.length}>
+        <Box component="ul" aria-label={words.posesAndActions} sx={{ listStyle: "none", m: 0, p: 0 }}>
           {kept.map((one) => (
             <Line key={one.id} kept={one} puppet={puppet} chosen={one.id === chosen} />
           ))}
@@ -27,10 +28,10 @@ export function KeptList({ puppet }: { puppet: Puppet | null }) {
       {puppet && (
         <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 0.5 }}>
           <CommandButton command="keep-pose" size="small">
-            Keep this pose
+            {words.savePose}
           </CommandButton>
           <CommandButton command="keep-action" size="small">
-            Keep an action
+            {words.saveAction}
           </CommandButton>
         </Box>
       )}
@@ -62,7 +63,7 @@ function Line({ kept, puppet, chosen }: { kept: Kept; puppet: Puppet | null; cho
           {kept.name}
         </Box>
         <Box component="span" sx={{ fontSize: 12, opacity: 0.8 }}>
-          {kept.kind === "Action" ? count(kept.length, "frame") : kept.kind.toLowerCase()}
+          {kept.kind === "Action" ? counts.frames(kept.length) : kept.kind.toLowerCase()}
         </Box>
       </ButtonBase>
     </li>

@@ -10,6 +10,7 @@ import { Heading, Hint } from "../../../fields/Heading";
 import { NumberField } from "../../../fields/NumberField";
 import { commit } from "../../../state/film";
 import { set, useStore } from "../../../state/store";
+import { words } from "../../../words/library";
 import { mirrors } from "./mirrors";
 import { TakesPart } from "./TakesPart";
 
@@ -42,63 +43,61 @@ export function PlacedCard({ shot, placed }: { shot: Shot; placed: Placed }) {
   );
   return (
     <>
-      <Heading>
-        {kept.name}, frames {placed.start} to {placed.start + placed.length - 1}
-      </Heading>
-      <FramesField label="Begins at" value={placed.start} min={-100000} edit={(start) => change({ start })} />
-      <FramesField label="Lasts" value={placed.length} min={1} edit={(length) => change({ length })} />
+      <Heading>{words.placed(kept.name, placed.start, placed.start + placed.length - 1)}</Heading>
+      <FramesField label={words.start} value={placed.start} min={-100000} edit={(start) => change({ start })} />
+      <FramesField label={words.length} value={placed.length} min={1} edit={(length) => change({ length })} />
       {kept.length > 1 && (
         <>
-          <FramesField label="Its first frame" value={placed.from} min={1} edit={(from) => change({ from })} />
-          <FramesField label="Its last frame" value={to} min={1} edit={(last) => change({ to: last })} />
-          {percent("Speed", placed.speedPercent, 1, 10000, (speedPercent) => ({ speedPercent }))}
+          <FramesField label={words.firstFrameOfAction} value={placed.from} min={1} edit={(from) => change({ from })} />
+          <FramesField label={words.lastFrameOfAction} value={to} min={1} edit={(last) => change({ to: last })} />
+          {percent(words.speed, placed.speedPercent, 1, 10000, (speedPercent) => ({ speedPercent }))}
         </>
       )}
-      {percent("Strength", placed.strengthPercent, 0, 150, (strengthPercent) => ({ strengthPercent }))}
-      <FramesField label="Fade in" value={placed.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
-      <FramesField label="Fade out" value={placed.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
+      {percent(words.strength, placed.strengthPercent, 0, 150, (strengthPercent) => ({ strengthPercent }))}
+      <FramesField label={words.fadeIn} value={placed.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
+      <FramesField label={words.fadeOut} value={placed.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
       {kept.length > 1 && (
         <>
-          <CheckField label="Reversed" value={placed.reversed} onChange={(reversed) => make({ reversed })} />
+          <CheckField label={words.reversed} value={placed.reversed} onChange={(reversed) => make({ reversed })} />
           {placed.length > once && (
-            <Hint>Gone through {Math.round((10 * (placed.length - 1)) / (once - 1)) / 10} times.</Hint>
+            <Hint>{words.playsTimes(Math.round((10 * (placed.length - 1)) / (once - 1)) / 10)}</Hint>
           )}
         </>
       )}
       <ChoiceField
-        label="Mirror"
+        label={words.mirror}
         value={placed.mirror ?? ""}
         choices={mirrors}
         onChoose={(mirror) => make({ mirror })}
       />
       <ChoiceField
-        label="Keys on it"
+        label={words.keysOverIt}
         value={placed.keys}
         choices={[
-          { value: "Replace", title: "are what is seen" },
-          { value: "Add", title: "are added to it" },
+          { value: "Replace", title: words.replace },
+          { value: "Add", title: words.add },
         ]}
         onChoose={(keys) => make({ keys: keys as Placed["keys"] })}
       />
       <ChoiceField
-        label="Body"
+        label={words.travel}
         value={placed.travel}
         choices={[
-          { value: "Onward", title: "goes on each round" },
-          { value: "ByFeet", title: "goes by its feet" },
-          { value: "InPlace", title: "stays in its place" },
+          { value: "Onward", title: words.loopsAndContinues },
+          { value: "ByFeet", title: words.byFeet },
+          { value: "InPlace", title: words.inPlace },
         ]}
         onChoose={(travel) => make({ travel: travel as Placed["travel"] })}
       />
-      <CheckField label="Starts where it has got to" value={placed.goesOn} onChange={(goesOn) => make({ goesOn })} />
+      <CheckField label={words.startWhereItIs} value={placed.goesOn} onChange={(goesOn) => make({ goesOn })} />
       <TakesPart kept={kept} without={placed.without} onChange={(without) => make({ without })} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <CommandButton command="into-keys">Turn into keys</CommandButton>
+        <CommandButton command="into-keys">{words.turnIntoKeys}</CommandButton>
         <Button variant="outlined" onClick={() => set({ chosen: { kind: "kept", thing: kept.id }, also: [] })}>
-          What is kept
+          {words.showInLibrary}
         </Button>
         <Button color="error" variant="outlined" onClick={removeChosen}>
-          Take it away
+          {words.deleteIt}
         </Button>
       </Box>
     </>

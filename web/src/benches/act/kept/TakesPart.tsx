@@ -1,6 +1,7 @@
 import type { Kept } from "../../../api/types";
 import { CheckField } from "../../../fields/CheckField";
 import { Foldable } from "../../../fields/Foldable";
+import { words } from "../../../words/library";
 
 /** Which of the controls that were kept are used: the body without the mouth, say. */
 export function TakesPart({
@@ -13,7 +14,7 @@ export function TakesPart({
   onChange: (without: string[]) => void;
 }) {
   return (
-    <Foldable title="Takes part" count={kept.controls.filter(({ thing }) => !without.includes(thing)).length}>
+    <Foldable title={words.included} count={kept.controls.filter(({ thing }) => !without.includes(thing)).length}>
       {kept.controls.map(({ thing, name }) => (
         <CheckField
           key={thing}

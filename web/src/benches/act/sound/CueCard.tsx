@@ -9,6 +9,7 @@ import { Heading, Hint } from "../../../fields/Heading";
 import { onServer, tell } from "../../../state/film";
 import { useStore } from "../../../state/store";
 import { mouths, stretchAt } from "../../../strip/sound/cues";
+import { words } from "../../../words/sound";
 import { MouthFields } from "./MouthFields";
 
 /** The mouths to choose from for the chosen frames, and what they are on this puppet. */
@@ -22,8 +23,8 @@ export function CueCard({ shot, owner, puppet }: { shot: Shot; owner: string; pu
   const speaks = shot.cues.some((cue) => cue.owner === owner);
   return (
     <>
-      <Heading>{spoken ? `Mouth, frames ${spoken.from} to ${spoken.to}` : "Mouth"}</Heading>
-      <Hint>With the row of cues in hand a letter chooses the mouth and goes on to the next.</Hint>
+      <Heading>{spoken ? words.cueFrames(spoken.from, spoken.to) : words.mouth}</Heading>
+      <Hint>{words.typeCuesHint}</Hint>
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 0.5, mt: 1 }}>
         {mouths.map(({ mouth, key, title, says }) => (
           <Button
@@ -42,20 +43,20 @@ export function CueCard({ shot, owner, puppet }: { shot: Shot; owner: string; pu
         ))}
       </Box>
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <CommandButton command="cues-earlier">All earlier</CommandButton>
-        <CommandButton command="cues-later">All later</CommandButton>
+        <CommandButton command="cues-earlier">{words.allEarlier}</CommandButton>
+        <CommandButton command="cues-later">{words.allLater}</CommandButton>
       </Box>
       <MouthFields puppet={puppet} />
-      <Heading>Cues in a file</Heading>
+      <Heading>{words.cueFiles}</Heading>
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
         <FileButton accept=".vtt,.tsv,.txt" variant="outlined" onFile={bring}>
-          Read cues
+          {words.importCues}
         </FileButton>
         <Button variant="outlined" href={`${path}.vtt`} download disabled={!speaks}>
-          WebVTT
+          {words.webVTT}
         </Button>
         <Button variant="outlined" href={`${path}.tsv`} download disabled={!speaks}>
-          Tabs
+          {words.tabs}
         </Button>
       </Box>
     </>

@@ -7,6 +7,8 @@ import { Heading, Hint } from "../../../fields/Heading";
 import { NumberField } from "../../../fields/NumberField";
 import { commit } from "../../../state/film";
 import { mouths } from "../../../strip/sound/cues";
+import { words } from "../../../words/sound";
+import { units } from "../../../words/units";
 import {
   emptyChart,
   keyOf,
@@ -29,7 +31,7 @@ export function MouthFields({ puppet }: { puppet: Puppet }) {
   const frames = (label: string, name: "leadFrames" | "blendFrames", max: number) => (
     <NumberField
       label={label}
-      unit="fr."
+      unit={units.frames}
       decimals={1}
       step={0.5}
       min={0}
@@ -40,13 +42,13 @@ export function MouthFields({ puppet }: { puppet: Puppet }) {
   );
   return (
     <>
-      <Heading>Mouths of {puppet.name}</Heading>
-      {used.length === 0 && <Hint>Say what the mouth is made of: a part with swaps, or what opens it.</Hint>}
+      <Heading>{words.mouthsOfPuppet(puppet.name)}</Heading>
+      {used.length === 0 && <Hint>{words.madeOfHint}</Hint>}
       <ChoiceField
-        label="Made of"
+        label={words.madeOf}
         value=""
         choices={[
-          { value: "", title: "Choose…" },
+          { value: "", title: words.select },
           ...makers.filter((maker) => !used.includes(maker)).map((one) => ({ value: keyOf(one), title: one.name })),
         ]}
         onChoose={(key) => {
@@ -65,12 +67,12 @@ export function MouthFields({ puppet }: { puppet: Puppet }) {
                 color="error"
                 onClick={() => make(withoutMaker(chart, maker))}
               >
-                Not of {maker.name}
+                {words.detach(maker.name)}
               </Button>
             ))}
           </Box>
-          {frames("Leads its sound by", "leadFrames", 12)}
-          {frames("Goes over in", "blendFrames", 24)}
+          {frames(words.leadOverSound, "leadFrames", 12)}
+          {frames(words.blendOver, "blendFrames", 24)}
           {mouths
             .filter(({ mouth }) => mouth !== "Keyed")
             .map(({ mouth, title, says }) => (
@@ -110,7 +112,7 @@ function One({ mouth, title, chart, used, edit }: OneProps) {
             <Box key={keyOf(maker)} sx={{ pl: 3.5 }}>
               {choices.length > 0 ? (
                 <ChoiceField
-                  label={`${name} shows`}
+                  label={words.shapeOf(name)}
                   value={value?.choice ?? ""}
                   choices={choices}
                   onChoose={(choice) => make(withValue(chart, mouth, { thing, property, value: 0, choice }))}

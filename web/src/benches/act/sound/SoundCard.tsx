@@ -12,6 +12,7 @@ import { TextField } from "../../../fields/TextField";
 import { commit, wish } from "../../../state/film";
 import { newId, useCast } from "../../../state/select";
 import { get, set, useStore } from "../../../state/store";
+import { words as say } from "../../../words/sound";
 
 /** The card of the sound that is chosen: of its stretch on the strip, else of the sound alone. */
 export function useSoundCard(shot: Shot | null): React.ReactNode {
@@ -28,13 +29,13 @@ function SoundCard({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
   const seconds = sound.samples / sound.rate;
   return (
     <>
-      <Heading>{use ? `${sound.name}, frames ${use.start} to ${use.start + use.length - 1}` : sound.name}</Heading>
+      <Heading>{use ? say.soundFrames(sound.name, use.start, use.start + use.length - 1) : sound.name}</Heading>
       <TextField
-        label="Name"
+        label={say.name}
         value={sound.name}
         onWrite={(name) => void commit({ kind: "renameSound", soundId: sound.id, name })}
       />
-      <Fact title="Recording" value={`${seconds.toFixed(2)} s, ${sound.channels === 1 ? "mono" : "stereo"}`} />
+      <Fact title={say.recording} value={`${seconds.toFixed(2)} s, ${sound.channels === 1 ? "mono" : "stereo"}`} />
       {use ? <UseFields shot={shot} sound={sound} use={use} /> : <PlaceIt shotId={shot.id} sound={sound} />}
       <Button
         color="error"
@@ -45,7 +46,7 @@ function SoundCard({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
           void commit({ kind: "removeSound", soundId: sound.id });
         }}
       >
-        Take it out of the film
+        {say.deleteFromFilm}
       </Button>
     </>
   );
@@ -59,10 +60,10 @@ function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
     cast && void wish({ kind: "fillCues", shot: shot.id, owner: cast.id, use: use.id, byLoudness });
   return (
     <>
-      <FramesField label="Begins at" value={use.start} min={-100000} edit={(start) => change({ start })} />
-      <FramesField label="Lasts" value={use.length} min={1} edit={(length) => change({ length })} />
+      <FramesField label={say.start} value={use.start} min={-100000} edit={(start) => change({ start })} />
+      <FramesField label={say.length} value={use.length} min={1} edit={(length) => change({ length })} />
       <NumberField
-        label="From its"
+        label={say.offsetInRecording}
         unit="s"
         decimals={3}
         step={0.01}
@@ -72,7 +73,7 @@ function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
         edit={(fromSeconds) => change({ fromSeconds })}
       />
       <NumberField
-        label="Gain"
+        label={say.gain}
         unit="dB"
         decimals={1}
         step={1}
@@ -82,31 +83,31 @@ function UseFields({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
         value={use.gainDb}
         edit={(gainDb) => change({ gainDb })}
       />
-      <FramesField label="Fade in" value={use.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
-      <FramesField label="Fade out" value={use.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
-      <CheckField label="Heard again after its end" value={use.again} onChange={(again) => make({ again })} />
-      <CheckField label="Muted" value={use.muted} onChange={(muted) => make({ muted })} />
+      <FramesField label={say.fadeIn} value={use.fadeIn} min={0} edit={(fadeIn) => change({ fadeIn })} />
+      <FramesField label={say.fadeOut} value={use.fadeOut} min={0} edit={(fadeOut) => change({ fadeOut })} />
+      <CheckField label={say.loop} value={use.again} onChange={(again) => make({ again })} />
+      <CheckField label={say.muted} value={use.muted} onChange={(muted) => make({ muted })} />
       <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap", mt: 1 }}>
-        <CommandButton command="split-sound">Split here</CommandButton>
-        <CommandButton command="copy-sound">Another after it</CommandButton>
+        <CommandButton command="split-sound">{say.splitHere}</CommandButton>
+        <CommandButton command="copy-sound">{say.duplicate}</CommandButton>
         <Button color="error" variant="outlined" onClick={removeChosen}>
-          Off the strip
+          {say.deleteFromTimeline}
         </Button>
       </Box>
       {cast && (
         <>
-          <Heading>Mouth of {cast.name}</Heading>
+          <Heading>{say.mouthOfCast(cast.name)}</Heading>
           <Box sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
             {sound.timed.length > 0 && (
-              <Button variant="contained" title="Where its sounds of speech begin" onClick={() => fill(false)}>
-                Cues by its sounds
+              <Button variant="contained" title={say.fillFromSpeechTip} onClick={() => fill(false)}>
+                {say.fillFromSpeech}
               </Button>
             )}
-            <Button variant="outlined" title="Open where it is loud, shut where it is quiet" onClick={() => fill(true)}>
-              Cues by loudness
+            <Button variant="outlined" title={say.fillFromLoudnessTip} onClick={() => fill(true)}>
+              {say.fillFromLoudness}
             </Button>
           </Box>
-          {sound.words !== "" && <Hint>“{sound.words}”</Hint>}
+          {sound.words !== "" && <Hint>{say.quoted(sound.words)}</Hint>}
         </>
       )}
     </>
@@ -125,7 +126,7 @@ function PlaceIt({ shotId, sound }: { shotId: string; sound: Sound }) {
   };
   return (
     <Button variant="contained" sx={{ mt: 1 }} onClick={() => void place()}>
-      Put it on the strip here
+      {say.placeAtPlayhead}
     </Button>
   );
 }

@@ -2,6 +2,7 @@ import { FileButton } from "../../../fields/FileButton";
 import { Foldable } from "../../../fields/Foldable";
 import { useShot } from "../../../state/select";
 import { set, useStore } from "../../../state/store";
+import { words } from "../../../words/sound";
 import { PickList } from "../../PickList";
 import { bringSound, soundFiles } from "./bring";
 import { SpeakLine } from "./SpeakLine";
@@ -14,9 +15,9 @@ export function SoundList() {
   const heardAs = (sound: string) => shot?.sounds.find((use) => use.sound === sound);
   const chosenSound = shot?.sounds.find(({ id }) => id === chosen)?.sound ?? chosen;
   return (
-    <Foldable title="Sounds" count={sounds.length}>
+    <Foldable title={words.sounds} count={sounds.length}>
       <PickList
-        label="Sounds"
+        label={words.sounds}
         lines={sounds.map(({ id, name, samples, rate }) => ({
           id,
           name,
@@ -33,7 +34,7 @@ export function SoundList() {
         sx={{ mt: 0.5 }}
         onFile={(file) => void bringSound(file)}
       >
-        Bring in a sound
+        {words.importSound}
       </FileButton>
       <SpeakLine />
     </Foldable>

@@ -6,6 +6,7 @@ import { entry } from "../../../fields/row";
 import { Setting } from "../../../fields/Setting";
 import { onServer, tell } from "../../../state/film";
 import { get, set } from "../../../state/store";
+import { words as say } from "../../../words/sound";
 
 /** A line of text that a simulated voice speaks, with its sounds timed. */
 export function SpeakLine() {
@@ -34,26 +35,26 @@ export function SpeakLine() {
   );
   return (
     <Box sx={{ mt: 1 }}>
-      {text("A line to be spoken", "words", "100%")}
+      {text(say.spokenLine, "words", "100%")}
       <Setting
-        label="Words/min"
+        label={say.wordsPerMinute}
         unit=""
         value={line.wordsPerMinute}
         min={80}
         max={450}
         onSet={(wordsPerMinute) => change({ wordsPerMinute })}
       />
-      <Setting label="Pitch" unit="" value={line.pitch} min={0} max={99} onSet={(pitch) => change({ pitch })} />
+      <Setting label={say.pitch} unit="" value={line.pitch} min={0} max={99} onSet={(pitch) => change({ pitch })} />
       <Box sx={{ display: "flex", gap: 0.5, mt: 0.5 }}>
-        {text("Language", "language", 64)}
+        {text(say.language, "language", 64)}
         <Button
           variant="outlined"
           size="small"
           disabled={line.words.trim() === "" || speaking}
-          title="A simulated voice speaks it at the saw blade"
+          title={say.spokenLineTip}
           onClick={() => void speak()}
         >
-          Speak it here
+          {say.speakAtPlayhead}
         </Button>
       </Box>
     </Box>

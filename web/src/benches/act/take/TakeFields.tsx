@@ -6,6 +6,8 @@ import { Setting } from "../../../fields/Setting";
 import { keepOtherwise } from "../../../playing/take";
 import { nameOf } from "../../../state/select";
 import { useStore } from "../../../state/store";
+import { words } from "../../../words/take";
+import { units } from "../../../words/units";
 
 /** Live takes: how they are kept, and how the last one was. */
 export function TakeFields({ puppet }: { puppet: Puppet }) {
@@ -16,16 +18,16 @@ export function TakeFields({ puppet }: { puppet: Puppet }) {
     <>
       <CommandButton
         command="arm-take"
-        says="Drag a limb, a part, a pin or the face pad: the shot runs, and the motion is kept"
+        says={words.armTakeTip}
         variant={armed ? "contained" : "outlined"}
         color={armed ? "error" : "primary"}
         aria-pressed={armed}
       >
-        {armed ? "Armed: a drag is performed" : "Arm a take"}
+        {armed ? words.armedDragToRecord : words.armTake}
       </CommandButton>
       <Setting
-        label="Tolerance"
-        says="How far the keys may be beside what was performed, in px, ° or %"
+        label={words.tolerance}
+        says={words.toleranceTip}
         unit=""
         value={tolerance}
         min={0}
@@ -33,18 +35,18 @@ export function TakeFields({ puppet }: { puppet: Puppet }) {
         onSet={(value) => void keepOtherwise({ tolerance: value })}
       />
       <Setting
-        label="Smooth"
-        says="Frames on either side that are averaged"
-        unit="fr."
+        label={words.smooth}
+        says={words.smoothTip}
+        unit={units.frames}
         value={smoothFrames}
         min={0}
         max={24}
         onSet={(value) => void keepOtherwise({ smoothFrames: value })}
       />
       <Setting
-        label="Earlier by"
-        says="A hand comes late: what it did is moved so many frames earlier"
-        unit="fr."
+        label={words.earlierBy}
+        says={words.earlierTip}
+        unit={units.frames}
         value={latencyFrames}
         min={-24}
         max={24}
@@ -56,10 +58,10 @@ export function TakeFields({ puppet }: { puppet: Puppet }) {
             <Fact
               key={thing}
               title={nameOf(puppet, thing)}
-              value={`${keys} of ${last.answer.frames} keys, ${largestError} ${unit} off at most`}
+              value={words.thinned(keys, last.answer.frames, largestError, unit)}
             />
           ))}
-          <Hint>Other settings keep the same take again; undo takes it back.</Hint>
+          <Hint>{words.thinAgainHint}</Hint>
         </>
       )}
     </>

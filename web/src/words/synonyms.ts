@@ -2,7 +2,7 @@
  * What else people call it, beside its name: the trade's words in their different schools, and plain ones. By the command's id; the
  * finder finds by them too.
  */
-export const words: Record<string, string> = {
+export const synonyms: Record<string, string> = {
   play: "start run preview space",
   "play-speed": "slow motion half speed quarter tempo rate",
   "play-once": "loop cycle repeat",

@@ -1,0 +1,28 @@
+import type { Said } from "./said";
+
+export const words = {
+  lid: "Lid",
+  secondLid: "Second lid",
+  closeOver: "Close over",
+  stayShut: "Stay shut",
+  openOver: "Open over",
+  brow: "Brow",
+  browMovesBy: "Brow moves by",
+  aboutEvery: "About every",
+  blinkAt: (frame: Said) => `Blink at ${frame}`,
+  irregularTip: (seed: Said) => `Blinks at irregular times; press again for others (set ${seed})`,
+  irregular: (from: Said, to: Said) => `Irregular, ${from} to ${to}`,
+  facePad: "Face pad",
+  blinks: "Blinks",
+  mouths: "Mouths",
+  faceOf: (puppet: Said) => `Face of ${puppet}`,
+  padValue: (x: Said, y: Said) => `X ${x} %, Y ${y} %`,
+  moveByPad: (thing: Said) => `Move ${thing} by the pad`,
+  byX: (thing: Said) => `${thing} X`,
+  byY: (thing: Said) => `${thing} Y`,
+  freeFromPad: (thing: Said) => `Free ${thing} from the pad`,
+  padHint: "How far each moves with the pad: X % and Y %.",
+  addToPad: "Add to pad",
+  stays: "stays",
+  none: "none",
+} as const;

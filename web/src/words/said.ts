@@ -1,0 +1,2 @@
+/** What stands in a sentence. */
+export type Said = string | number;
