@@ -32,7 +32,7 @@ export async function measureStrip(page) {
 }
 
 async function turnWheel(page) {
-  const strip = await page.locator("section[aria-label=Strip]").boundingBox();
+  const strip = await page.locator("section[aria-label=Timeline]").boundingBox();
   await page.mouse.move(strip.x + strip.width / 2, strip.y + strip.height - 40);
   await page.keyboard.down("Control");
   for (let i = 0; i < 20; i++) await page.mouse.wheel(0, i < 12 ? -100 : 100);

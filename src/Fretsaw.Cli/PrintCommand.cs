@@ -17,9 +17,10 @@ internal static class PrintCommand
         var size = new Option<string>("--size") { Description = "WxH in px; the film's size when left out" };
         var format = new Option<string>("--format") { Description = "mp4, webm or png; by the ending of PATH when left out" };
         var path = new Option<string>("--out") { Description = "The file to write; for png a folder, or a .zip", Required = true };
-        var workers = new Option<int>("--workers") { Description = "Frames painted at once", DefaultValueFactory = _ => Environment.ProcessorCount };
+        var workers = new Option<int?>("--workers") { Description = "Frames painted at once; one for each processor when left out" };
         var smallest = new Option<bool>("--smallest") { Description = "The smallest file for the same picture; takes longer" };
-        var command = new Command("print", "Prints a shot to a video or a PNG sequence") { film, shot, frames, size, format, path, workers, smallest };
+        var command = new Command("render", "Renders a shot to a video or a PNG sequence") { film, shot, frames, size, format, path, workers, smallest };
+        command.Aliases.Add("print");
         command.SetAction(async (result, cancel) =>
         {
             var bundle = Films.Open(result.GetRequiredValue(film));
@@ -28,7 +29,7 @@ internal static class PrintCommand
             var (from, to) = Pair(result.GetValue(frames), '-', "--frames") ?? (1, chosen.Length);
             var (width, height) = Pair(result.GetValue(size), 'x', "--size") ?? (bundle.Film.Width, bundle.Film.Height);
             var order = new PrintOrder(bundle.Film, chosen, from, to, width, height, FormatOf(result.GetValue(format), target), result.GetValue(smallest)).Checked();
-            await Run(order, bundle, target, Math.Clamp(result.GetValue(workers), 1, 64), cancel);
+            await Run(order, bundle, target, Math.Clamp(result.GetValue(workers) ?? Environment.ProcessorCount, 1, 64), cancel);
             return 0;
         });
         return command;
@@ -50,7 +51,7 @@ internal static class PrintCommand
         "mp4" => PrintFormat.Mp4,
         "webm" => PrintFormat.WebM,
         "png" or "zip" or "" => PrintFormat.Png,
-        var other => throw new FilmException($"--format {other}", "is not a format that is printed", "choose mp4, webm or png"),
+        var other => throw new FilmException($"--format {other}", "is not a format that can be rendered", "use mp4, webm or png"),
     };
 
     private static (int, int)? Pair(string? text, char between, string option)

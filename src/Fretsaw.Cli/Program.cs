@@ -12,6 +12,7 @@ var root = new RootCommand("Fretsaw from the command line: FILM is a .fretsaw fi
     DrawListTypesCommand.Build(),
     PaintListsCommand.Build(),
 };
+root.Subcommands.Add(CliPageCommand.Build(root));
 
 try
 {

@@ -24,7 +24,7 @@ internal sealed class DrawingArt : IDisposable
         if (drawing.Raster is { } art)
         {
             using var data = SKData.CreateCopy(asset(art.Asset));
-            raster = SKImage.FromEncodedData(data)?.ToRasterImage(true) ?? throw new FilmException($"drawing '{drawing.Id}'", "has a picture that cannot be decoded", "bring it in again");
+            raster = SKImage.FromEncodedData(data)?.ToRasterImage(true) ?? throw new FilmException($"drawing '{drawing.Id}'", "has a picture that cannot be decoded", "import it again");
         }
 
         var frame = new SKRect((float)bounds.X, (float)bounds.Y, (float)bounds.Right, (float)bounds.Bottom);

@@ -22,7 +22,7 @@ public static class DrawnLayers
     public static PuppetLayers Of(IReadOnlyList<DrawnLayer> layers, Func<string, byte[]> asset, CancellationToken cancel)
     {
         var all = layers.Aggregate(new Box(0, 0, 1, 1), (box, layer) => box.With(layer.Drawing.Bounds));
-        FilmException.ThrowIf(all.Right * all.Bottom > MostPixels, "OpenRaster", FormattableString.Invariant($"would be {all.Right:0} × {all.Bottom:0} px"), "send it out as SVG");
+        FilmException.ThrowIf(all.Right * all.Bottom > MostPixels, "OpenRaster", FormattableString.Invariant($"would be {all.Right:0} × {all.Bottom:0} px"), "export it as SVG");
         var (width, height) = ((int)Math.Ceiling(all.Right), (int)Math.Ceiling(all.Bottom));
         using var whole = Clear(width, height);
         var painted = new List<PaintedLayer>(layers.Count);

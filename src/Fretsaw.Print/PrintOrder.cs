@@ -40,7 +40,7 @@ public sealed record PrintOrder(Film Film, Shot Shot, int From, int To, int Widt
 
         if (Width is < 2 or > MaxSide || Height is < 2 or > MaxSide)
         {
-            throw new FilmException($"size {Width}x{Height}", "cannot be printed", $"both sides run from 2 to {MaxSide} px");
+            throw new FilmException($"size {Width}x{Height}", "cannot be rendered", $"both sides run from 2 to {MaxSide} px");
         }
 
         if ((long)Width * Height > MaxPixels)

@@ -26,7 +26,7 @@ public static class Still
         var layers = frame.Things.Where(thing => thing.Shown).Sum(thing => thing.Sigma > 0 ? 1 : SharpPart);
         FilmException.ThrowIf(
             layers * width * height > MostLaid, $"shot '{frame.Plan.Shot.Name}', frame {frame.Frame}", $"lays {frame.Things.Count(thing => thing.Shown)} things over each other",
-            "ask for a smaller picture, hide some of them, or print the frame");
+            "ask for a smaller picture, hide some of them, or render the frame");
         using var art = new ArtStore(frame.Plan.Film, asset);
         using var painter = new SheetPainter(art, width, height);
         painter.Paint(new DrawListWriter().Write(frame, new Look(width, height)), clear, cancel);

@@ -25,7 +25,7 @@ internal static class Readiness
         }
         catch (Exception problem) when (DiskFull.Is(problem))
         {
-            app.Logger.LogWarning(problem, "The disk is full: films can be looked at, and nothing new can be kept");
+            app.Logger.LogWarning(problem, "The disk is full: films can be viewed, and nothing new can be saved");
         }
     }
 }

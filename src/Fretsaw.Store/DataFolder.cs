@@ -15,7 +15,7 @@ public sealed class DataFolder : IDisposable
         }
         catch (IOException problem) when (!DiskFull.Is(problem))
         {
-            throw new InvalidOperationException($"Another Fretsaw works with {folder}; stop it first, or choose another folder.", problem);
+            throw new InvalidOperationException($"Another Fretsaw works with {folder}. Stop it first, or use another folder.", problem);
         }
     }
 

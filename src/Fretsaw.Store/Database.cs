@@ -81,7 +81,7 @@ public sealed class Database
     {
         if (File.Exists(to))
         {
-            throw new IOException($"{to} is there already; choose another name.");
+            throw new IOException($"{to} is there already. Use another name.");
         }
 
         using var connection = Open();

@@ -167,7 +167,7 @@ public sealed class FilmStore(Database database, TimeProvider clock)
         var at = clock.GetUtcNow().ToString("O");
         if (!FilmLines.Note(connection, transaction, id, after, (edit.Seq, at)))
         {
-            throw new FilmException($"film '{id}'", "has been taken away", "bring it back, or open another one");
+            throw new FilmException($"film '{id}'", "was deleted", "restore it, or open another one");
         }
 
         connection.Execute(

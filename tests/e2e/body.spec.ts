@@ -248,10 +248,10 @@ test("a part is let go where it is, handed to another puppet, and taken hold of 
 test("a squash keeps the area between keys too, and both sides are turned together", async ({ page }) => {
   await acting(page, 64);
   await oneEdit(page, () => details(page).getByRole("button", { name: "Squash on contact" }).click());
-  await expect(details(page).getByLabel("Squash, area kept")).toHaveValue("118");
+  await expect(details(page).getByLabel("Squash (area kept)")).toHaveValue("118");
   await page.evaluate(() => window.fretsaw.setState({ frame: 66 }));
   expect(await value(page, "body", "squash")).toBeGreaterThan(100);
-  await expect(details(page).getByLabel("Stretch X")).toHaveValue("100");
+  await expect(details(page).getByLabel("Scale X")).toHaveValue("100");
   await page.evaluate(() => window.fretsaw.setState({ frame: 64 }));
 
   await page.keyboard.press("p");

@@ -27,15 +27,15 @@ type Two = (typeof twos)[number];
 
 /** What is one's own even where several are chosen, and what is not about what is chosen, and why. */
 const others = [
-  [/^(Name|Card's name|Keep as)$/, "a name tells one from another"],
-  [/^(This is how it looks here|Remove|Across, px|Down, px)$/, "a station belongs to its dial, a stiff patch to its part"],
-  [/^(Mirrored with|Let ride|Let go$|Label )/, "a pair is of two; a bone's own riders; a label that one has already"],
-  [/^(Knead|Paint|SVG|OpenRaster|Bring|#|Copies|Duplicate|Becomes|Recolour)/, "tools of the hand, files, and copies, which are other parts"],
-  [/^(Slow|Both$|Overshoot|Hold$|Draw$|Copy this|Put it|As at|Keep |Take this card)/, "charts are one control; what is kept is another"],
-  [/^(Changes key|Other side|A dragged card|Key the pose)/, "of every edit"],
-  [/^(Arm|Tolerance|Smooth|Earlier|Readings|Perform|Neutral|Link|Another link|moves|Bramble$|All of the shot|Rough pass)/, "of the puppet or the shot"],
-  [/^(A pad moves|Lid|Other lid|Closes|Stays shut|Opens|Brow|About every|Blink at|Irregular|Made of|Not of|Leads|Goes over|Rest:|Shut:|Teeth:|Tongue:|Wide:|Half:|Open:|Round:|Narrow:|Mouth shows)/, "of the face"],
-  [/^(Keep its size|Size: )/, "how it is worked"],
+  [/^(Name|Card name|Save as)$/, "a name tells one from another"],
+  [/^(Set look here|Delete|X, px|Y, px)$/, "a station belongs to its dial, a stiff patch to its part"],
+  [/^(Opposite|Attach a part|Detach$|Label )/, "a pair is of two; a bone's own riders; a label that one has already"],
+  [/^(Knead|Paint|SVG|OpenRaster|Import|Update artwork|#|Offset of copies|Duplicate|New colour|Recolour)/, "tools of the hand, files, and copies, which are other parts"],
+  [/^(Ease|Overshoot|Hold$|Draw$|Copy chart|Paste chart|Reset chart|Save |Delete card)/, "charts are one control; what is kept is another"],
+  [/^(Auto-key|Opposite limb|Ripple edit|Key pose)/, "of every edit"],
+  [/^(Arm|Tolerance|Smooth|Earlier|Readings|Record|Set neutral|Neutral|Link|Add a link|moves|Bramble$|Whole shot|Rough pass)/, "of the puppet or the shot"],
+  [/^(Add to pad|Lid|Second lid|Close over|Stay shut|Open over|Brow|About every|Blink at|Irregular|Made of|Detach .*|Lead over|Blend over|Rest:|Shut:|Teeth:|Tongue:|Wide:|Half:|Open:|Round:|Narrow:|Mouth )/, "of the face"],
+  [/^(Keep size|Quality: )/, "how it is worked"],
 ] as const;
 
 // biome-ignore lint/suspicious/noExplicitAny: a change is JSON here

@@ -60,8 +60,8 @@ test("a button of the page is pressed from the finder, and what cannot be done s
   await open(page, server);
   await page.keyboard.press("1");
   await page.keyboard.press("Control+k");
-  await page.getByRole("combobox", { name: "Find a command" }).fill("Group the chosen");
-  await expect(page.getByRole("option", { name: /Group the chosen parts/ })).toHaveText(/choose a part/);
+  await page.getByRole("combobox", { name: "Find a command" }).fill("Group par");
+  await expect(page.getByRole("option", { name: /Group parts/ })).toHaveText(/select a part/);
   await page.getByRole("combobox", { name: "Find a command" }).fill("Zoom in");
   const zoom = await page.evaluate(() => window.fretsaw.state().nearness.bench.zoom);
   await page.keyboard.press("Enter");
@@ -74,13 +74,13 @@ test("shortcuts are changed, kept over a reload, and two do not get in each othe
   await page.getByRole("combobox", { name: "Find a command" }).fill("Change shortcuts");
   await page.keyboard.press("Enter");
   const dialog = page.getByRole("dialog", { name: "Shortcuts" });
-  await dialog.getByRole("button", { name: "Shortcut of Show the snags: none" }).click();
-  await expect(dialog.getByRole("button", { name: "Shortcut of Show the snags: none" })).toHaveText("Press keys…");
+  await dialog.getByRole("button", { name: "Shortcut of Snags: none" }).click();
+  await expect(dialog.getByRole("button", { name: "Shortcut of Snags: none" })).toHaveText("Press keys…");
   await page.keyboard.press("h");
   await expect(dialog.getByRole("status")).toHaveText(/H belongs to “Hold here”/);
-  await dialog.getByRole("button", { name: "Shortcut of Show the snags: none" }).click();
+  await dialog.getByRole("button", { name: "Shortcut of Snags: none" }).click();
   await page.keyboard.press("Shift+s");
-  await expect(dialog.getByRole("button", { name: "Shortcut of Show the snags: Shift+S" })).toBeVisible();
+  await expect(dialog.getByRole("button", { name: "Shortcut of Snags: Shift+S" })).toBeVisible();
   await dialog.getByRole("button", { name: "Close" }).click();
   await page.reload();
   await painted(page);
@@ -91,7 +91,7 @@ test("shortcuts are changed, kept over a reload, and two do not get in each othe
 test("parts are grouped, cut out of a drawing, and copied to another puppet, by menu and by keys", async ({ page }) => {
   const { parts } = await faced(page);
   await line(page, "hat").click({ button: "right" });
-  await oneEdit(page, () => page.getByRole("menuitem", { name: /Group the chosen parts/ }).click());
+  await oneEdit(page, () => page.getByRole("menuitem", { name: /Group parts/ }).click());
   expect(names(await parts())).toEqual(["head", "hat and all", "hat", "bow"]);
 
   // The mouth that was drawn on the head becomes a part.

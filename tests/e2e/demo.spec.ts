@@ -11,7 +11,7 @@ test("the demo opens, plays, and says at which rate", async ({ page }) => {
   await open(page, server);
   await expect(page.getByRole("button", { name: /Evening Rounds/ })).toBeVisible();
   await page.keyboard.press("Space");
-  await expect(page.getByText(/of 24 a second/)).toBeVisible();
+  await expect(page.getByText(/of 24 fps/)).toBeVisible();
   await page.waitForFunction(() => window.fretsaw.state().ready.size > 3);
   await page.keyboard.press("Space");
   await painted(page);

@@ -41,7 +41,7 @@ async function press(page: Page, where: "picture" | "ruler" | "row") {
 for (const where of ["picture", "ruler", "row"] as const) {
   test(`what is typed and left by a press on the ${where} goes to what its field was showing, at its frame`, async ({ page }) => {
     await acting(page);
-    const field = details(page).getByLabel("Turn, °");
+    const field = details(page).getByLabel("Rotation, °");
     await field.fill("21.5");
     await oneEdit(page, () => press(page, where));
     const own = (await keys("bone-spine")).find(({ frame }) => frame === 50);
@@ -54,7 +54,7 @@ for (const where of ["picture", "ruler", "row"] as const) {
 
 test("Escape leaves a field as it was and gives the keys back; Enter keys also what is there already", async ({ page }) => {
   await acting(page);
-  const field = details(page).getByLabel("Turn, °");
+  const field = details(page).getByLabel("Rotation, °");
   const before = await field.inputValue();
   await field.fill("99");
   await field.press("Escape");
@@ -74,7 +74,7 @@ test("Escape leaves a field as it was and gives the keys back; Enter keys also w
 
 test("whatever button was pressed last, the keys are the stage's", async ({ page }) => {
   await acting(page);
-  const buttons = page.locator("section[aria-label=Stage] button:visible, aside[aria-label=Details] button:visible, section[aria-label=Strip] button:visible");
+  const buttons = page.locator("section[aria-label=Stage] button:visible, aside[aria-label=Details] button:visible, section[aria-label=Timeline] button:visible");
   const count = await buttons.count();
   expect(count).toBeGreaterThan(15);
   let pressed = 0;
@@ -98,7 +98,7 @@ test("a drag that is taken back at once is the one that is taken back", async ({
   await acting(page);
   await page.evaluate(() => window.fretsaw.setState({ frame: 64 }));
   await painted(page);
-  const field = details(page).getByLabel("Turn, °");
+  const field = details(page).getByLabel("Rotation, °");
   await field.fill("7");
   await oneEdit(page, () => field.press("Enter"));
   const seq = await page.evaluate(() => window.fretsaw.state().seq);

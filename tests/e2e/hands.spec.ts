@@ -9,7 +9,7 @@ test("what was set in a field is undone from inside it, and what is being typed 
   await open(page, server);
   await page.getByRole("navigation").getByRole("button", { name: "Act" }).click();
   await painted(page);
-  const field = page.getByLabel("Shift X", { exact: false }).first();
+  const field = page.getByLabel("X, px").first();
   await field.fill("40");
   await oneEdit(page, () => field.press("Enter"));
   await expect(field).toHaveValue("40");

@@ -123,7 +123,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await card(page).locator('input[type="file"]').setInputFiles(svg("hare at rest.svg", rest));
-  await expect(card(page).getByText("9 parts found by their names")).toBeVisible();
+  await expect(card(page).getByText("9 Same name, so updated")).toBeVisible();
   await oneEdit(page, () => card(page).getByRole("button", { name: "Update", exact: true }).click());
   expect(await drawn()).toEqual(before);
   expect(await rig()).toBe(rigged);
@@ -169,7 +169,7 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
       return lines[0].value;
     }, frame);
   const seen = await Promise.all([30, 37, 42, 60].map(across));
-  const again = page.getByRole("button", { name: /^head turn, comes again at frame 37/ });
+  const again = page.getByRole("button", { name: /^head turn, repeated at frame 37/ });
   await oneEdit(page, () => again.click());
   expect((await pad()).map((key: Json) => key.frame)).toEqual([1, 13, 25, 37, 49]);
   expect(await Promise.all([30, 37, 42, 60].map(across))).toEqual(seen);
@@ -191,16 +191,16 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   const body = (label: string) => card(page).getByLabel(`${label}, px`);
   for (const [frame, x, y] of [[1, 0, 0], [13, 100, -120], [25, 200, 0]] as const) {
     await at(frame);
-    await body("Shift X").fill(String(x));
+    await body("X").fill(String(x));
     await oneEdit(page, () => page.keyboard.press("Enter"));
-    await body("Shift Y").fill(String(y));
+    await body("Y").fill(String(y));
     await oneEdit(page, () => page.keyboard.press("Enter"));
   }
   await at(5);
   await oneEdit(page, () => card(page).getByRole("checkbox", { name: "X and Y apart" }).click());
   const shift = async (axis: string) => (await tracks()).find((track) => track.address.thing === "body" && track.address.property === axis);
   expect((await shift("shiftX")).keys.map((key: Json) => [key.frame, key.value])).toEqual([[1, 0], [13, 100], [25, 200]]);
-  await card(page).getByRole("combobox", { name: "Chart of" }).selectOption({ label: "its place X" });
+  await card(page).getByRole("combobox", { name: "Chart of" }).selectOption({ label: "X" });
   await oneEdit(page, () => card(page).getByRole("button", { name: "Linear", exact: true }).click());
   expect((await shift("shiftX")).keys[0].gap.ease).toEqual({ kind: "slow", startPercent: 0, stopPercent: 0 });
   expect((await shift("shiftY")).keys[0].gap ?? null).toBeNull();
@@ -298,10 +298,10 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
     await card(page).getByLabel(`${label}, px`).fill(String(value));
     await oneEdit(page, () => page.keyboard.press("Enter"));
   };
-  await shift(40, "Shift Y", 30);
+  await shift(40, "Y", 30);
   await page.keyboard.press("Escape");
   await oneEdit(page, () => page.keyboard.press("Enter"));
-  await shift(52, "Shift X", 40);
+  await shift(52, "X", 40);
   const foot = list(page).getByRole("button", { name: /^leg one, end/ });
   await at(40);
   await foot.click();
@@ -309,7 +309,7 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
   await at(52);
   await oneEdit(page, async () => pull(page, await middle(page, '[data-handle="reach leg one, end"]'), { x: 40, y: 0 }));
   await oneEdit(page, () => card(page).getByRole("button", { name: "Plant here" }).click());
-  await shift(64, "Shift X", 80);
+  await shift(64, "X", 80);
   await painted(page);
   const going = (bone: string, frames: number[]) => Promise.all(frames.map((frame) => where(bone, frame)));
   for (const at of await going(ends[1], [1, 20, 40, 46, 52, 58, 64])) expect(apart(at, stood[1])).toBeLessThan(0.05);

@@ -65,7 +65,7 @@ test("a chart is dragged by its slopes and its ticks, goes past the pose by an a
   await acting(page);
   await goTo(page, 45);
   const gap = async () => (await shot()).cards.find((card: { owner: string; frame: number }) => card.owner === "bramble" && card.frame === 40).gap;
-  const start = details(page).getByRole("button", { name: /^Slow start: / });
+  const start = details(page).getByRole("button", { name: /^Ease in: / });
   await start.scrollIntoViewIfNeeded();
   const place = (await start.boundingBox())!;
   await page.mouse.move(place.x + 5, place.y + 5);
@@ -77,7 +77,7 @@ test("a chart is dragged by its slopes and its ticks, goes past the pose by an a
   });
   expect((await gap()).ease.startPercent).toBeLessThan(70);
 
-  const past = details(page).getByRole("textbox", { name: "Past the pose by, %" });
+  const past = details(page).getByRole("textbox", { name: "Overshoot, %" });
   await past.fill("15");
   await oneEdit(page, () => past.press("Enter"));
   const { ticks } = await page.evaluate((gap) => window.fretsaw.ask({ kind: "chart", gap, frames: 240 }), await gap());
@@ -245,7 +245,7 @@ test("cards are chosen with Ctrl and exchanged, what follows goes along, and a p
 test("the values of a thing have rows of their own, and only what is chosen is listed", async ({ page }) => {
   await acting(page);
   await strip(page).getByRole("button", { name: "Values of Head turn" }).click();
-  await expect(strip(page).getByRole("button", { name: "Select all keys of Across", exact: true })).toBeVisible();
+  await expect(strip(page).getByRole("button", { name: "Select all keys of X", exact: true })).toBeVisible();
   await list(page).getByRole("button", { name: "Neck bone" }).click();
   await page.keyboard.press("Shift+T");
   await expect(strip(page).getByRole("button", { name: "Select all keys of Neck" })).toBeVisible();

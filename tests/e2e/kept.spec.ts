@@ -24,7 +24,7 @@ test("a pose and an action are kept, put on, placed, dragged, repeated and turne
   const before = await server.film("demo");
   await card.getByRole("spinbutton", { name: "Strength" }).fill("50");
   await card.getByRole("checkbox", { name: "Add to what is there" }).check();
-  await oneEdit(page, () => card.getByRole("button", { name: "Put on at 70" }).click());
+  await oneEdit(page, () => card.getByRole("button", { name: "Apply at 70" }).click());
   const film = await server.film("demo");
   const pose = film.kept.find((one: { name: string }) => one.name === "Waves");
   const at = (of: typeof film, frame: number) =>
@@ -41,13 +41,13 @@ test("a pose and an action are kept, put on, placed, dragged, repeated and turne
   await expect(card.getByRole("textbox", { name: "Name", exact: true })).toHaveValue("Action 1");
   await card.getByRole("spinbutton", { name: "Strength" }).fill("100");
   await card.getByRole("checkbox", { name: "Add to what is there" }).uncheck();
-  await card.getByRole("heading", { name: /Kept action/ }).click();
+  await card.getByRole("heading", { name: /Action/ }).click();
   await page.keyboard.press("Shift+o");
   const block = page.getByRole("group", { name: "Placed actions" }).getByRole("button");
   await expect(block).toHaveAttribute("aria-label", "Action 1, frames 100 to 291");
-  await card.getByLabel("Its last frame, fr.").fill("25");
+  await card.getByLabel("Last frame of action, fr.").fill("25");
   await oneEdit(page, () => page.keyboard.press("Enter"));
-  await card.getByLabel("Lasts, fr.").fill("49");
+  await card.getByLabel("Length, fr.").fill("49");
   await oneEdit(page, () => page.keyboard.press("Enter"));
   await expect(block.locator("[data-seams]")).toHaveAttribute("data-seams", "1");
 
@@ -114,7 +114,7 @@ test("a face: a blink, an expression by its amount, and a pad that turns the hea
   expect((await keysOf("Expression 1", "amount")).map(({ value }) => value)).toContain(40);
 
   await unfold(page, "Face pad");
-  await card.getByLabel("Add to pad").selectOption({ label: "Head turn" });
+  await oneEdit(page, () => card.getByLabel("Add to pad").selectOption({ label: "Head turn" }));
   const pad = card.getByRole("slider", { name: "Face of Bramble" });
   const box = await pad.boundingBox();
   if (!box) throw new Error("The pad is not to be seen.");

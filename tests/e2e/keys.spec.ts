@@ -46,7 +46,7 @@ test("beads are chosen by a box, dragged along, stretched by their end, and all 
   const [first, last] = [before[1]!, before[3]!];
   const [from, to] = [await at(page, "Whole body", first), await at(page, "Whole body", last)];
   await drag(page, { x: from.x - 9, y: from.y - 9 }, { x: to.x + 9, y: to.y + 8 });
-  await expect(card(page)).toContainText(`3 keys chosen from ${first} to ${last}`);
+  await expect(card(page)).toContainText(`3 keys selected from ${first} to ${last}`);
 
   const perFrame = (to.x - from.x) / (last - first);
   await oneEdit(page, () => drag(page, from, { x: from.x + 2 * perFrame, y: from.y }));
@@ -70,7 +70,7 @@ test("from the keyboard: all keys of a frame, moved, repeated, cut and pasted, t
   const here = before[1]!;
   await page.evaluate((frame) => window.fretsaw.setState({ frame }), here);
   await page.keyboard.press("Shift+a");
-  await expect(card(page)).toContainText(`chosen at ${here}`);
+  await expect(card(page)).toContainText(`selected at ${here}`);
   await oneEdit(page, () => page.keyboard.press("Alt+."));
   expect((await frames(page, "body"))[1]).toBe(here + 1);
   const film = await server.film(await page.evaluate(() => window.fretsaw.state().filmId));
@@ -93,7 +93,7 @@ test("from the keyboard: all keys of a frame, moved, repeated, cut and pasted, t
 test("a row by its name is reversed, typed to another length and scattered with another", async ({ page }) => {
   const before = await acting(page);
   await strip(page).getByRole("button", { name: "Select all keys of Whole body" }).click();
-  await expect(card(page)).toContainText(`${before.length} keys chosen`);
+  await expect(card(page)).toContainText(`${before.length} keys selected`);
   await oneEdit(page, () => card(page).getByRole("button", { name: "Reverse" }).click());
   const [first, last] = [before[0]!, before.at(-1)!];
   expect(await frames(page, "body")).toEqual(before.map((frame) => first + last - frame).reverse());
@@ -172,7 +172,7 @@ test("cards are chosen from here to there, and a chart goes to all gaps between 
   await pose(first[0]!).click();
   await pose(first[2]!).click({ modifiers: ["Shift"] });
   for (const frame of first) await expect(pose(frame)).toHaveAttribute("aria-pressed", "true");
-  await expect(page.getByRole("heading", { name: /^2 chosen gaps/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^2 selected gaps/ })).toBeVisible();
   const gaps = async () => (await cards()).map((one) => JSON.stringify(one.gap));
   const before = await gaps();
   await oneEdit(page, () => page.getByRole("group", { name: "Chart" }).getByRole("button", { name: "Linear", exact: true }).click());

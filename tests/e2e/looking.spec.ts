@@ -108,7 +108,7 @@ test("one key each folds list, details and strip away, one all of them, and thei
 test("a window of its own shows the picture alone and follows", async ({ page }) => {
   await open(page, server);
   await painted(page);
-  await page.getByRole("button", { name: /^Look/ }).click();
+  await page.getByRole("button", { name: /^View/ }).click();
   const [other] = await Promise.all([page.waitForEvent("popup"), page.getByRole("menuitem", { name: "Picture in own window" }).click()]);
   const pixels = () =>
     other.evaluate(() => {

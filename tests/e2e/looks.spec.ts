@@ -68,7 +68,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await strip(page).getByRole("radio", { name: "mouth open" }).click();
   await list(page).getByRole("button", { name: /^Dial 1/ }).click();
   await page.getByRole("button", { name: "Set look here" }).click();
-  await expect(page.getByText(/turn it to where this look belongs/)).toBeVisible();
+  await expect(page.getByText(/turn it to another value/)).toBeVisible();
   expect((await puppet()).dials[0].stations).toHaveLength(1);
 
   // In Act the same pictures and sliders key.

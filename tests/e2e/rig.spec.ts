@@ -33,7 +33,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   await line(page, "mouth shut").click();
   await line(page, "mouth open").click({ modifiers: ["Control"] });
   await oneEdit(page, () => page.getByRole("button", { name: "Hide in lists" }).click());
-  await expect(page.getByText(/2 tucked away/)).toBeVisible();
+  await expect(page.getByText(/2 hidden in lists/)).toBeVisible();
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await page.getByLabel("Find a part by name or label").fill("");
 
@@ -84,7 +84,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // Act: the swap is keyed by its name, and the picture shows the open mouth.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /Put Face on the stage/ }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /Place Face on the stage/ }).first().click());
   await line(page, "mouth shut").click();
   await oneEdit(page, () => page.getByRole("radio", { name: "mouth open" }).click());
   const track = (await server.film(id)).shots[0].tracks.find((one: { address: { property: string } }) => one.address.property === "swap");
@@ -99,7 +99,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
   const redraw = page.getByRole("complementary", { name: "Details" }).locator('input[type="file"]');
   await redraw.setInputFiles(svg("face.svg", face("#e76f51")));
   // The mouth that was gathered into a swap is found there, and does not come again as a part.
-  await expect(page.getByText(/4 parts found by their names/)).toBeVisible();
+  await expect(page.getByText(/Same name, so updated: 4 parts/)).toBeVisible();
   await expect(page.getByText(/^New:/)).toHaveCount(0);
   await oneEdit(page, () => page.getByRole("button", { name: "Update", exact: true }).click());
   const after = await server.film(id);
@@ -124,7 +124,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // Dropped on the window under its puppet's name it is taken for redrawn; said to be another puppet, it comes in beside it.
   await drop(page, "face.svg", face("#264653"));
-  await expect(page.getByText(/parts found by their names/)).toBeVisible();
+  await expect(page.getByText(/Same name, so updated/)).toBeVisible();
   expect((await server.film(id)).puppets).toHaveLength(1);
   await oneEdit(page, () => page.getByRole("button", { name: "Import as new puppet" }).click());
   expect((await server.film(id)).puppets).toHaveLength(2);

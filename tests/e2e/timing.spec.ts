@@ -25,7 +25,7 @@ async function gapAt(page: Page, frame: number) {
 test("poses are flipped through held, and the real timing comes back unharmed", async ({ page }) => {
   await acting(page);
   await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Spine bone" }).click();
-  const turn = details(page).getByRole("textbox", { name: "Turn, °" });
+  const turn = details(page).getByRole("textbox", { name: "Rotation, °" });
   const at = async (frame: number) => {
     await goTo(page, frame);
     await expect(details(page)).toContainText(`at frame ${frame}`);
@@ -92,7 +92,7 @@ test("a change keys what is touched alone, or the whole pose", async ({ page }) 
   await acting(page);
   await goTo(page, 55);
   await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Spine bone" }).click();
-  const turn = details(page).getByRole("textbox", { name: "Turn, °" });
+  const turn = details(page).getByRole("textbox", { name: "Rotation, °" });
   const keyedAt = async (frame: number) => {
     const film = await server.film("demo");
     return film.shots[1].tracks.filter((track: { address: { owner: string }; keys: { frame: number }[] }) => track.address.owner === "bramble" && track.keys.some((key) => key.frame === frame)).length;
@@ -135,7 +135,7 @@ test("ghosts of what was and what comes stand round the pose, as pictures and as
   const pictures = await tinted(page);
 
   await page.getByRole("button", { name: /^Ghosts: 2 \+/ }).click();
-  await page.getByRole("combobox", { name: "As" }).selectOption("outlines");
+  await page.getByRole("combobox", { name: "Drawn as" }).selectOption("outlines");
   await expect.poll(async () => { const { red } = await tinted(page); return red > 50 && red < pictures.red; }).toBe(true);
   await page.getByRole("spinbutton", { name: "After" }).fill("0");
   await expect.poll(async () => (await tinted(page)).blue).toBeLessThan(20);

@@ -139,7 +139,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
 
   // Act: a pose at 1, another at 25, a chart, a hold.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /Put Robot on the stage/ }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /Place Robot on the stage/ }).first().click());
   await painted(page);
   await oneEdit(page, () => page.getByRole("button", { name: "Key pose" }).click());
   await goToFrame(page, 25);
@@ -152,7 +152,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await expect(page.locator("[data-card]")).toHaveCount(2);
   await goToFrame(page, 13);
   await oneEdit(page, () => page.getByRole("button", { name: "Ease in", exact: true }).click());
-  await expect(page.locator('[data-gap="Slow start"] [data-ticks="25"]')).toHaveCount(1);
+  await expect(page.locator('[data-gap="Ease in"] [data-ticks="25"]')).toHaveCount(1);
   await pick(page, "Crown");
   await oneEdit(page, () => page.getByRole("button", { name: "Hold here", exact: true }).click());
   let shot = (await server.film(id)).shots[0];
@@ -227,7 +227,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await page.getByRole("link", { name: "Save file" }).click();
   expect((await download).suggestedFilename()).toBe("New film - Shot 1.mp4");
   await page.getByLabel("Size").selectOption({ index: 0 });
-  await page.getByLabel("As").selectOption("webm");
+  await page.getByLabel("Format").selectOption("webm");
   await page.getByRole("button", { name: "Render", exact: true }).click();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.locator('[data-print="cancelled"]')).toHaveCount(1);

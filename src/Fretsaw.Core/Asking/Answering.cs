@@ -37,7 +37,7 @@ public static class Answering
         TakeQuestion q => Takes.Of(film, frameAt, q),
         BalanceQuestion q => Balances.Of(frameAt(q.View, q.Frame), q),
         FitsQuestion q => Fits(film, q),
-        SidesQuestion q => new SidesAnswer(ShapePairs.Of(film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "choose one that is"), film.Drawings)),
+        SidesQuestion q => new SidesAnswer(ShapePairs.Of(film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "select one that is"), film.Drawings)),
         _ => throw new FilmException("question", "is not one the core knows", "ask one of the listed kinds"),
     };
 
@@ -74,8 +74,8 @@ public static class Answering
 
     private static FitsAnswer Fits(Film film, FitsQuestion q)
     {
-        var kept = film.Kept.FirstOrDefault(one => one.Id == q.Kept) ?? throw new FilmException($"kept '{q.Kept}'", "is not in the film any more", "choose one that is");
-        var puppet = film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "choose one that is");
+        var kept = film.Kept.FirstOrDefault(one => one.Id == q.Kept) ?? throw new FilmException($"kept '{q.Kept}'", "was deleted from the film", "select one that is");
+        var puppet = film.Puppets.FirstOrDefault(one => one.Id == q.Puppet) ?? throw new FilmException($"puppet '{q.Puppet}'", "is not in the film", "select one that is");
         return new FitsAnswer(
             [.. Fitting.Of(kept, puppet).Select(fit => new FitLine(fit.Control.Thing, fit.Control.Name, fit.Control.Kind, fit.Thing, fit.By))],
             [.. Names.InPuppet(puppet).Where(named => named.Kind is not (ThingKind.Swap or ThingKind.Patch))]);
@@ -84,7 +84,7 @@ public static class Answering
     private static ShakeAnswer Shake(Film film, Shot shot, string id)
     {
         var shake = shot.Shakes.FirstOrDefault(candidate => candidate.Id == id)
-            ?? throw new FilmException($"shake '{id}'", "is not in the shot", "choose one that is");
+            ?? throw new FilmException($"shake '{id}'", "is not in the shot", "select one that is");
         var frames = Enumerable.Range(1, shot.Length).ToList();
         return new ShakeAnswer(
             [.. frames.Select(frame => Math.Round(Unrest.At([shake], frame, film.FrameRate, film.Width).X, 2))],

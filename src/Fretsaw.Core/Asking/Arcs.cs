@@ -18,7 +18,7 @@ internal static class Arcs
         // Only the one thing is posed over the frames; what is drawn next is evaluated anew.
         var frame = frameAt(q.View, q.Frame);
         var (shot, camera) = (frame.Plan.Shot, frame.Camera);
-        var thing = frame.Find(q.Owner) ?? throw new FilmException($"thing '{q.Owner}'", "is not on the stage", "choose one that is");
+        var thing = frame.Find(q.Owner) ?? throw new FilmException($"thing '{q.Owner}'", "is not on the stage", "select one that is");
         var (first, last) = (Math.Clamp(q.From, 1, shot.Length), Math.Clamp(q.To, 1, shot.Length));
         last = Math.Min(last, first + Longest);
         var address = PathDrag.AddressOf(q.Owner, q.Thing);

@@ -11,7 +11,7 @@ internal static class Sharpness
     {
         var frame = new Evaluator(PlanCompiler.Compile(film, shot, rigs));
         var uses = frame.Things.Select(one => (Thing: one, Drawing: DrawingOf(one, thing, out var part), Part: part)).Where(use => use.Drawing >= 0).ToList();
-        FilmException.ThrowIf(uses.Count == 0, $"'{thing}'", "is no picture or part of this shot", "choose one that is");
+        FilmException.ThrowIf(uses.Count == 0, $"'{thing}'", "is not a picture or part of this shot", "select one that is");
         if (film.Drawings[uses[0].Drawing].Raster is not { } raster)
         {
             return new SharpnessAnswer(true, 0, 1, 0);

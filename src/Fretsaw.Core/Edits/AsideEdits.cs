@@ -6,7 +6,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="NewId">New to the shot's versions.</param>
 public sealed record KeepAside(string ShotId, string NewId, string Name) : Edit
 {
-    public override string Title => $"Kept this version as {Name}";
+    public override string Title => $"Save version {Name}";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot with { Asides = shot.Asides.Add(Aside.Of(shot, NewId, Name)) });
@@ -15,7 +15,7 @@ public sealed record KeepAside(string ShotId, string NewId, string Name) : Edit
 /// <summary>Acts the shot as in a version that was kept, which stays kept.</summary>
 public sealed record TakeAside(string ShotId, string AsideId) : Edit
 {
-    public override string Title => "Went back to a kept version";
+    public override string Title => "Restore version";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot.Asides.Find(AsideId, "version").On(shot));
@@ -23,7 +23,7 @@ public sealed record TakeAside(string ShotId, string AsideId) : Edit
 
 public sealed record RemoveAside(string ShotId, string AsideId) : Edit
 {
-    public override string Title => "Took a kept version away";
+    public override string Title => "Delete version";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot with { Asides = shot.Asides.Without(AsideId, "version") });

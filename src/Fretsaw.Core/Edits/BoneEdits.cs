@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Edits;
 
 public sealed record AddBone(string PuppetId, Bone Bone) : Edit
 {
-    public override string Title => "Drew a bone";
+    public override string Title => "Draw bone";
 
     protected internal override Film Change(Film film) =>
         film.WithPuppet(PuppetId, puppet => puppet with { Bones = puppet.Bones.Add(Bone) });
@@ -36,9 +36,9 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
 
     public override string Title => this switch
     {
-        { Name: not null } => "Renamed a bone",
-        { KeepsArea: not null } => "Said whether a bone keeps its area",
-        _ => "Changed a bone",
+        { Name: not null } => "Rename bone",
+        { KeepsArea: not null } => "Change area of bone",
+        _ => "Change bone",
     };
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
@@ -60,7 +60,7 @@ public sealed record ChangeBone(string PuppetId, string BoneId) : Edit
 /// <summary>What rode on the bone rides on what carried it; reaches through the bone go.</summary>
 public sealed record RemoveBone(string PuppetId, string BoneId) : Edit
 {
-    public override string Title => "Removed a bone";
+    public override string Title => "Delete bone";
 
     protected internal override Film Change(Film film)
     {
@@ -107,7 +107,7 @@ public sealed record RemoveBone(string PuppetId, string BoneId) : Edit
 
 public sealed record AddReach(string PuppetId, Reach Reach) : Edit
 {
-    public override string Title => "Made a reach";
+    public override string Title => "Make IK chain";
 
     protected internal override Film Change(Film film) =>
         film.WithPuppet(PuppetId, puppet => puppet with { Reaches = puppet.Reaches.Add(Reach) });
@@ -125,10 +125,10 @@ public sealed record ChangeReach(string PuppetId, string ReachId) : Edit
 
     public override string Title => this switch
     {
-        { Name: not null } => "Renamed a reach",
-        { Bend: not null } => "Turned a reach's bend",
-        { Method: not null } => "Changed how a reach finds its goal",
-        _ => "Changed how far a reach stretches",
+        { Name: not null } => "Rename IK chain",
+        { Bend: not null } => "Turn bend of IK chain",
+        { Method: not null } => "Update IK chain",
+        _ => "Change stretch of IK chain",
     };
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
@@ -145,7 +145,7 @@ public sealed record ChangeReach(string PuppetId, string ReachId) : Edit
 
 public sealed record RemoveReach(string PuppetId, string ReachId) : Edit
 {
-    public override string Title => "Removed a reach";
+    public override string Title => "Delete IK chain";
 
     protected internal override Film Change(Film film) => Unused.Forget(
         film.WithPuppet(PuppetId, puppet => puppet with { Reaches = puppet.Reaches.Without(ReachId, "reach") }), PuppetId);

@@ -40,7 +40,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
     /// <summary>Frames from the start of one copy to that of the next; 0 for one right after the other.</summary>
     public int Apart { get; init; }
 
-    public override string Title => Mirror is not null ? "Pasted keys mirrored" : Copies == 1 ? "Pasted keys" : $"Pasted keys {Copies} times";
+    public override string Title => Mirror is not null ? "Paste keys mirrored" : Copies == 1 ? "Paste keys" : $"Paste keys {Copies} times";
 
     protected internal override Film Change(Film film)
     {
@@ -65,7 +65,7 @@ public sealed record CopyKeys(string ShotId, ImmutableArray<Beads> Chosen, int F
                 }
             }
 
-            FilmException.ThrowIf(found.Count > 0 && !into.Any, "keys", "find nothing of the same name and kind there", "paste them on something that has such values");
+            FilmException.ThrowIf(found.Count > 0 && !into.Any, "keys", "have nothing of the same name and kind there", "select something with such values and paste again");
             return CopyCards(from, into.Shot, targets, found, first, apart);
         });
     }

@@ -13,12 +13,12 @@ public sealed record FrameCue(int Frame, Mouth Mouth);
 /// <param name="Cues">Within the stretch, by rising frame; none for silence as it was before it.</param>
 public sealed record PutCues(string ShotId, string Owner, int From, int To, ImmutableArray<FrameCue> Cues) : Edit
 {
-    public override string Title => Cues.Length == 1 ? "Chose a mouth" : "Put mouth cues";
+    public override string Title => Cues.Length == 1 ? "Set mouth" : "Set mouth cues";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
-        FilmException.ThrowIf(shot.PuppetOf(film, Owner) is null, $"'{Owner}'", "is no puppet on the stage", "let one speak that is");
-        FilmException.ThrowIf(To < From || Cues.Any(cue => cue.Frame < From || cue.Frame > To), "cues", $"do not lie between {From} and {To}", "put them into their stretch");
+        FilmException.ThrowIf(shot.PuppetOf(film, Owner) is null, $"'{Owner}'", "is not a puppet on the stage", "select one that is");
+        FilmException.ThrowIf(To < From || Cues.Any(cue => cue.Frame < From || cue.Frame > To), "cues", $"are not between frames {From} and {To}", "keep them within it");
         var own = SpokenCues.Of(shot, Owner);
         var goesOn = new Cue(Owner, To + 1, SpokenCues.At(own, To + 1));
         var kept = own.Where(cue => cue.Frame < From || cue.Frame > To).ToList();
@@ -29,13 +29,13 @@ public sealed record PutCues(string ShotId, string Owner, int From, int To, Immu
 /// <summary>Moves the edge between two mouths; it stays between its neighbours.</summary>
 public sealed record MoveCue(string ShotId, string Owner, int Frame, int To) : Edit
 {
-    public override string Title => "Moved a mouth cue";
+    public override string Title => "Move mouth cue";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         var own = SpokenCues.Of(shot, Owner);
         var at = own.FindIndex(cue => cue.Frame == Frame);
-        FilmException.ThrowIf(at < 0, $"frame {Frame}", "has no mouth cue any more", "choose one that is there");
+        FilmException.ThrowIf(at < 0, $"frame {Frame}", "no longer has a mouth cue", "select one that is there");
         var (least, most) = (at > 0 ? own[at - 1].Frame + 1 : int.MinValue, at + 1 < own.Count ? own[at + 1].Frame - 1 : int.MaxValue);
         own[at] = own[at] with { Frame = Math.Clamp(To, least, most) };
         return SpokenCues.Put(shot, Owner, own);
@@ -45,7 +45,7 @@ public sealed record MoveCue(string ShotId, string Owner, int Frame, int To) : E
 /// <summary>Moves all cues of a puppet, or those of a stretch, by so many frames.</summary>
 public sealed record NudgeCues(string ShotId, string Owner, int By, int? From = null, int? To = null) : Edit
 {
-    public override string Title => "Nudged the mouth cues";
+    public override string Title => "Move mouth cues";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
         SpokenCues.Put(shot, Owner, SpokenCues.Of(shot, Owner).OrderBy(IsMeant).Select(cue => IsMeant(cue) ? cue with { Frame = cue.Frame + By } : cue)));
@@ -56,7 +56,7 @@ public sealed record NudgeCues(string ShotId, string Owner, int By, int? From = 
 /// <summary>Says which values make which mouth of a puppet.</summary>
 public sealed record SetMouths(string PuppetId, MouthChart Mouths) : Edit
 {
-    public override string Title => "Said what the mouths are";
+    public override string Title => "Change mouths";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with { Mouths = Mouths });
 }

@@ -3,7 +3,7 @@ using Fretsaw.Core.Films;
 namespace Fretsaw.Core.Edits;
 
 /// <summary>Adds a dial, or puts a changed one in the place of the old.</summary>
-public sealed record PutDial(string PuppetId, Dial Dial, string Says = "Changed a dial") : Edit
+public sealed record PutDial(string PuppetId, Dial Dial, string Says = "Change dial") : Edit
 {
     public override string Title => Says;
 
@@ -15,7 +15,7 @@ public sealed record PutDial(string PuppetId, Dial Dial, string Says = "Changed 
 
 public sealed record RemoveDial(string PuppetId, string DialId) : Edit
 {
-    public override string Title => "Removed a dial";
+    public override string Title => "Delete dial";
 
     protected internal override Film Change(Film film) => Unused.Forget(
         film.WithPuppet(PuppetId, puppet => puppet with { Dials = puppet.Dials.Without(DialId, "dial") }), PuppetId);

@@ -20,7 +20,7 @@ public sealed record ChangeFilm : Edit
 
     public Colour? Backdrop { get; init; }
 
-    public override string Title => Name is null ? "Changed the film's settings" : "Renamed the film";
+    public override string Title => Name is null ? "Change film settings" : "Rename film";
 
     protected internal override Film Change(Film film) => film with
     {
@@ -37,7 +37,7 @@ public sealed record ChangeFilm : Edit
 /// <summary>Brings a puppet and its drawings into the film and, if a shot is named, onto its stage.</summary>
 public sealed record AddPuppet(Puppet Puppet, ImmutableArray<Drawing> Drawings) : Edit
 {
-    public override string Title => $"Brought in {Puppet.Name}";
+    public override string Title => $"Import {Puppet.Name}";
 
     protected internal override Film Change(Film film) => film with
     {
@@ -61,13 +61,13 @@ public sealed record ChangePuppet(string PuppetId) : Edit
     /// <summary>A new name on the shelf puts it there; "" makes the puppet this film's own.</summary>
     public string? Shelf { get; init; }
 
-    public override string Title => Name is not null ? "Renamed the puppet"
-        : Origin is not null ? "Moved the puppet's ground point"
-        : BodySharePercent is not null ? "Changed the body's share"
-        : Device is not null ? "Changed what a face device moves"
-        : FacePad is not null ? "Changed what the face pad moves"
-        : Shelf is { Length: > 0 } ? "Put the puppet on the shelf"
-        : "Made the puppet this film's own";
+    public override string Title => Name is not null ? "Rename puppet"
+        : Origin is not null ? "Move ground point"
+        : BodySharePercent is not null ? "Change share of body"
+        : Device is not null ? "Change face device links"
+        : FacePad is not null ? "Change face pad"
+        : Shelf is { Length: > 0 } ? "Put puppet on shelf"
+        : "Detach puppet from shelf";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
@@ -86,14 +86,14 @@ public sealed record PairThings(string PuppetId, string One) : Edit
     /// <summary>The thing itself for none; null to go by the names again.</summary>
     public string? Other { get; init; }
 
-    public override string Title => "Chose the other side";
+    public override string Title => "Set opposite";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet =>
     {
         var things = Names.InPuppet(puppet).Select(named => named.Id).ToHashSet(StringComparer.Ordinal);
         foreach (var id in (string?[])[One, Other])
         {
-            FilmException.ThrowIf(id is not null && !things.Contains(id), $"'{id}'", "is no thing of the puppet", "choose one that is");
+            FilmException.ThrowIf(id is not null && !things.Contains(id), $"'{id}'", "is not part of the puppet", "select one that is");
         }
 
         var others = puppet.Pairs.RemoveAll(pair => pair.One == One || pair.Other == One || pair.One == Other || pair.Other == Other);
@@ -104,7 +104,7 @@ public sealed record PairThings(string PuppetId, string One) : Edit
 /// <summary>Takes the puppet out of the film, out of every shot, and its keys and drawings with it.</summary>
 public sealed record RemovePuppet(string PuppetId) : Edit
 {
-    public override string Title => "Removed a puppet";
+    public override string Title => "Delete puppet";
 
     protected internal override Film Change(Film film)
     {

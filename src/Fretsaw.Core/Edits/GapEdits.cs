@@ -7,7 +7,7 @@ namespace Fretsaw.Core.Edits;
 /// <summary>Chooses what lies between the keys at a frame and the next: of an owner for its card, else for each of the tracks by itself.</summary>
 public sealed record SetGap(string ShotId, int Frame, Gap Gap, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
-    public override string Title => "Chose a chart";
+    public override string Title => "Set chart";
 
     internal override bool IsOfKeysAlone => true;
 
@@ -29,10 +29,10 @@ public sealed record ChangeGap(string ShotId, int Frame, ImmutableArray<Address>
 
     public override string Title => this switch
     {
-        { Every: not null } => "Changed how often it is drawn anew",
-        { Stagger: not null } or { WithoutStagger: true } => "Changed a stagger",
-        { Ease: null, Held: not null } => Held.Value ? "Held a gap" : "Lifted a hold",
-        _ => "Changed a chart",
+        { Every: not null } => "Change frame steps",
+        { Stagger: not null } or { WithoutStagger: true } => "Change stagger",
+        { Ease: null, Held: not null } => Held.Value ? "Hold" : "Release hold",
+        _ => "Change chart",
     };
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Gaps.Changed(shot, Frame, Addresses, Owner, gap => gap with

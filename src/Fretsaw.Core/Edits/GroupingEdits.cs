@@ -12,15 +12,15 @@ namespace Fretsaw.Core.Edits;
 /// <param name="GroupId">New to the puppet.</param>
 public sealed record GroupParts(string PuppetId, ImmutableArray<string> PartIds, string GroupId, string Name) : Edit
 {
-    public override string Title => "Grouped parts";
+    public override string Title => "Group parts";
 
     protected internal override Film Change(Film film)
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
         var chosen = PartIds.Select(id => puppet.Parts.Find(id, "part")).ToList();
-        FilmException.ThrowIf(chosen.Count == 0, "group", "holds no part", "choose the parts that it carries");
+        FilmException.ThrowIf(chosen.Count == 0, "group", "holds no part", "select the parts attached to it");
         var carried = chosen.Where(part => !PartIds.Contains(part.RidesOn ?? "")).ToList();
-        FilmException.ThrowIf(carried.Count == 0, "group", "has parts that only ride on one another", "choose what carries them too");
+        FilmException.ThrowIf(carried.Count == 0, "group", "has parts that are only attached to one another", "select what they are attached to as well");
         var group = new Part { Id = GroupId, Name = Name, Label = carried[0].Label, RidesOn = carried[0].RidesOn, Pivot = Middle(film, chosen) };
         var ids = carried.Select(part => part.Id).ToHashSet(StringComparer.Ordinal);
         var behind = chosen.Min(part => puppet.Parts.IndexOf(part));
@@ -45,18 +45,18 @@ public sealed record GroupParts(string PuppetId, ImmutableArray<string> PartIds,
 /// <param name="NewId">New to the puppet and, as the beginning of two drawings' ids, to the film.</param>
 public sealed record SplitPart(string PuppetId, string PartId, ImmutableArray<int> Shapes, string NewId, string Name) : Edit
 {
-    public override string Title => $"Made {Name} a part";
+    public override string Title => $"Make part {Name}";
 
     protected internal override Film Change(Film film)
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
         var part = puppet.Parts.Find(PartId, "part");
         var place = $"part '{part.Name}'";
-        var drawing = film.Drawings.Find(part.Drawing ?? throw new FilmException(place, "has no drawing", "choose a part that is drawn"), "drawing");
+        var drawing = film.Drawings.Find(part.Drawing ?? throw new FilmException(place, "has no drawing", "select a part with a drawing"), "drawing");
         var wanted = Shapes.ToHashSet();
-        FilmException.ThrowIf(wanted.Count == 0 || !wanted.All(i => i >= 0 && i < drawing.Shapes.Length), place, "does not have those shapes", "choose some of its drawing's");
+        FilmException.ThrowIf(wanted.Count == 0 || !wanted.All(i => i >= 0 && i < drawing.Shapes.Length), place, "does not have those shapes", "select some of its shapes");
         FilmException.ThrowIf(wanted.Count == drawing.Shapes.Length, place, "would be left without art", "leave it at least one shape");
-        FilmException.ThrowIf(!part.Forms.IsEmpty, place, "is blended with forms, which are made for all of its art", "take the forms off first");
+        FilmException.ThrowIf(!part.Forms.IsEmpty, place, "is blended with forms, which need its whole drawing", "delete the forms first");
         var taken = Holding(drawing, $"{NewId}-art", Name, drawing.Shapes.Where((_, i) => wanted.Contains(i)));
         var left = Holding(drawing, $"{NewId}-rest", drawing.Name, drawing.Shapes.Where((_, i) => !wanted.Contains(i)));
         var made = new Part

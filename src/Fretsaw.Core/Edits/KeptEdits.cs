@@ -7,26 +7,26 @@ namespace Fretsaw.Core.Edits;
 /// <summary>Keeps a pose, an action or an expression; in the place of one with its id. It holds all of it, so it means the same wherever it came from.</summary>
 public sealed record Keep(Kept Kept) : Edit
 {
-    public override string Title => $"Kept the {(Kept.Kind == KeptKind.Action ? "action" : Kept.IsExpression ? "expression" : "pose")} {Kept.Name}";
+    public override string Title => $"Save {(Kept.Kind == KeptKind.Action ? "action" : Kept.IsExpression ? "expression" : "pose")} {Kept.Name}";
 
     protected internal override Film Change(Film film) => film with { Kept = film.Kept.Put(Kept) };
 }
 
 public sealed record RenameKept(string KeptId, string Name) : Edit
 {
-    public override string Title => $"Called it {Name}";
+    public override string Title => $"Rename to {Name}";
 
-    protected internal override Film Change(Film film) => film with { Kept = film.Kept.With(KeptId, "kept pose or action", kept => kept with { Name = Name }) };
+    protected internal override Film Change(Film film) => film with { Kept = film.Kept.With(KeptId, "pose or action", kept => kept with { Name = Name }) };
 }
 
 /// <summary>Keeps something no longer; where it was placed as an action, it goes. Keys that came from it stay.</summary>
 public sealed record RemoveKept(string KeptId) : Edit
 {
-    public override string Title => "Took away what was kept";
+    public override string Title => "Delete from library";
 
     protected internal override Film Change(Film film) => film with
     {
-        Kept = film.Kept.Without(KeptId, "kept pose or action"),
+        Kept = film.Kept.Without(KeptId, "pose or action"),
         Shots = [.. film.Shots.Select(shot => WithoutFace(film, shot) with
         {
             Placed = shot.Placed.RemoveAll(placed => placed.Action == KeptId),
@@ -47,7 +47,7 @@ public sealed record RemoveKept(string KeptId) : Edit
 /// <param name="Thing">Id of the puppet's control; "" for none, null for whichever fits by itself.</param>
 public sealed record KnowControlAs(string PuppetId, string Name, ThingKind Of, string? Thing = null) : Edit
 {
-    public override string Title => $"Said what fits {Name}";
+    public override string Title => $"Match {Name}";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet =>
     {
@@ -73,17 +73,17 @@ public sealed record PutPose(string ShotId, string Owner, string KeptId, int Fra
     /// <summary>The frame of an action that is put on as a pose.</summary>
     public int At { get; init; } = 1;
 
-    public override string Title => Mirror is not null ? "Put on a kept pose, mirrored" : Offset ? "Added a kept pose" : "Put on a kept pose";
+    public override string Title => Mirror is not null ? "Apply pose mirrored" : Offset ? "Add pose" : "Apply pose";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         FilmException.ThrowIf(StrengthPercent is not (>= 0 and <= 150), "strength", $"is {StrengthPercent} %", "it runs from 0 to 150 %");
-        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
-        var kept = film.Kept.Find(KeptId, "kept pose or action");
+        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is not a puppet on the stage", "select one that is");
+        var kept = film.Kept.Find(KeptId, "pose or action");
         var acted = new Sampler(film, shot, Owner);
         var values = ActionValues.Of(film, puppet, Owner, kept, new HowToAct(1, StrengthPercent >= HowToAct.ChoosesFrom, Mirror, Without))
             .Where(value => Things.IsEmpty || Things.Contains(value.Address.Thing)).Select(value => Value(value, acted)).ToImmutableArray();
-        FilmException.ThrowIf(values.IsEmpty, $"'{kept.Name}'", $"finds nothing on '{puppet.Name}' that fits", "say which of its controls fit");
+        FilmException.ThrowIf(values.IsEmpty, $"'{kept.Name}'", $"has no match on '{puppet.Name}'", "select matches for its controls");
         return Keying.Put(film, shot, Frame, values);
     });
 

@@ -17,7 +17,7 @@ public sealed record KeyValue(Address Address, double Value = 0)
 /// giving a thing its first key must not change the poses that were there before. A frame at which enough of an owner is keyed
 /// becomes a card.
 /// </summary>
-public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> Values, string Says = "Keyed the pose") : Edit
+public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> Values, string Says = "Key pose") : Edit
 {
     /// <summary>
     /// Of what is not drawn anew at the frame the drawing that stands there is keyed: on twos a change is then seen where it is made.
@@ -48,7 +48,7 @@ public sealed record SetKeys(string ShotId, int Frame, ImmutableArray<KeyValue> 
 /// <summary>Takes the keys at a frame out of the tracks named, or out of all of an owner's, and its card with them.</summary>
 public sealed record RemoveKeys(string ShotId, int Frame, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
-    public override string Title => Owner is null ? "Took a key out" : "Took a card out";
+    public override string Title => Owner is null ? "Delete key" : "Delete card";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
         Tracks.OnEach(shot, Owner, Addresses, (track, _) => track.AllKeys.Where(key => key.Frame != Frame)));
@@ -60,7 +60,7 @@ public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Ad
     /// <summary>What comes later moves by as much. Towards the start as far as the keys before leave room: in their order, a frame apart.</summary>
     public bool? RestFollows { get; init; }
 
-    public override string Title => Owner is null ? "Moved a key" : RestFollows == true ? "Moved a card and what follows" : "Moved a card";
+    public override string Title => Owner is null ? "Move key" : RestFollows == true ? "Move card and those after it" : "Move card";
 
     protected internal override Film Change(Film film) => From == To ? film : film.WithShot(ShotId, shot =>
     {
@@ -96,7 +96,7 @@ public sealed record MoveKeys(string ShotId, int From, int To, ImmutableArray<Ad
 /// </summary>
 public sealed record HoldHere(string ShotId, int Frame, ImmutableArray<Address> Addresses, string? Owner = null) : Edit
 {
-    public override string Title => "Held here";
+    public override string Title => "Hold";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
@@ -142,7 +142,7 @@ public sealed record HoldHere(string ShotId, int Frame, ImmutableArray<Address> 
 /// <summary>Names a card; "" takes the name away.</summary>
 public sealed record NameCard(string ShotId, string Owner, int Frame, string Name) : Edit
 {
-    public override string Title => "Named a card";
+    public override string Title => "Name card";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot.WithCard(
         (shot.CardAt(Owner, Frame) ?? throw new FilmException($"card at frame {Frame}", "is not there", "key the pose first")) with { Name = Name.Length == 0 ? null : Name }));
@@ -155,7 +155,7 @@ public sealed record SetBeyond(string ShotId, ImmutableArray<Address> Addresses,
 
     public Beyond? After { get; init; }
 
-    public override string Title => "Chose how it goes on";
+    public override string Title => "Change loop";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {

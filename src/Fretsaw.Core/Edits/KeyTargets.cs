@@ -31,8 +31,8 @@ internal sealed class KeyTargets(Film film, Shot from, Shot to, string? owner, I
         }
 
         FilmException.ThrowIf(
-            sources.Count > 1 && things.Length > 1 && sources.Count != things.Length, "keys", $"of {sources.Count} things find {things.Length} that are chosen",
-            $"choose one, or {sources.Count}, or none for things of the same name");
+            sources.Count > 1 && things.Length > 1 && sources.Count != things.Length, "keys", $"of {sources.Count} things do not fit the {things.Length} selected",
+            $"select one, or {sources.Count}, or none for things of the same name");
         IEnumerable<string> named = sources.Count > 1 && things.Length > 1 ? [things[sources.IndexOf(own.Thing)]] : things;
         return named.Select(thing => own with { Owner = owner ?? own.Owner, Thing = thing }).Where(Has);
     }

@@ -44,10 +44,10 @@ internal sealed class Keying
     {
         var address = value.Address;
         var property = Properties.Find(address)
-            ?? throw new FilmException($"'{address}'", "is no value that can be keyed", "see docs/film-format.md for the list");
+            ?? throw new FilmException($"'{address}'", "is not a value that can be keyed", "see docs/film-format.md for the list");
         if (property.Jumps)
         {
-            Put(address, new ChoiceKey(frame, value.Choice ?? throw new FilmException($"'{address}'", "is a choice and was given none", "give the id of what to choose")));
+            Put(address, new ChoiceKey(frame, value.Choice ?? throw new FilmException($"'{address}'", "is a choice and was given none", "give the id of the choice")));
         }
         else if (property.Place is { } place && shot.Tracks.IndexOf(address) < 0 && place.Axes.All(axis => shot.Tracks.IndexOf(address with { Property = axis }) < 0))
         {

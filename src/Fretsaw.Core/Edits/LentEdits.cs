@@ -6,13 +6,13 @@ namespace Fretsaw.Core.Edits;
 /// <summary>Says that another puppet on the stage may carry a part, or how; in the place of what has its id.</summary>
 public sealed record Lend(string ShotId, string ThingId, Lent Lent) : Edit
 {
-    public override string Title => "Changed who may carry a part";
+    public override string Title => "Change what a part can attach to";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
         Things = shot.Things.With(ThingId, "thing", thing => thing.Body is Cast cast
             ? thing with { Body = cast with { Lent = cast.Lent.Put(Lent) } }
-            : throw new FilmException($"'{thing.Name}'", "is no puppet", "choose a puppet")),
+            : throw new FilmException($"'{thing.Name}'", "is not a puppet", "select a puppet")),
     });
 }
 

@@ -17,7 +17,7 @@ internal static class Lists
             }
         }
 
-        throw new FilmException($"{what} '{id}'", "is not in the film any more", "choose one that is");
+        throw new FilmException($"{what} '{id}'", "was deleted from the film", "select one that is");
     }
 
     public static T Find<T>(this ImmutableArray<T> list, string id, string what)

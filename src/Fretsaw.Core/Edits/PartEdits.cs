@@ -72,20 +72,20 @@ public sealed record ChangePart(string PuppetId, string PartId) : Edit
     public PartFeature? Without { get; init; }
 
     public override string Title =>
-        Name is not null ? "Renamed a part"
-        : Label is not null ? "Coloured a part's label"
-        : Hidden is { } hidden ? (hidden ? "Hid a part" : "Showed a part")
-        : Locked is { } locked ? (locked ? "Locked a part" : "Unlocked a part")
-        : TuckedAway is { } tucked ? (tucked ? "Tucked a part away" : "Brought a part back into the list")
-        : Pivot is not null ? "Moved a pivot"
-        : RidesOn is not null || AlsoRidesOn is not null ? "Changed what a part rides on"
-        : MayLieBehind is not null ? "Said what a part may lie behind"
-        : WeightPercent is not null ? "Weighted a part"
-        : StretchesFreely is not null ? "Said whether a part may stretch"
-        : SharePercent is not null ? "Changed a part's share"
-        : Bend is not null ? "Changed how bones bend a part"
-        : Without is not null ? "Took something off a part"
-        : "Changed a part";
+        Name is not null ? "Rename part"
+        : Label is not null ? "Change label"
+        : Hidden is { } hidden ? (hidden ? "Hide part" : "Show part")
+        : Locked is { } locked ? (locked ? "Lock part" : "Unlock part")
+        : TuckedAway is { } tucked ? (tucked ? "Hide part in lists" : "Show part in lists")
+        : Pivot is not null ? "Move pivot"
+        : RidesOn is not null || AlsoRidesOn is not null ? "Attach part"
+        : MayLieBehind is not null ? "Change what a part can go behind"
+        : WeightPercent is not null ? "Change weight of part"
+        : StretchesFreely is not null ? "Change stretch of part"
+        : SharePercent is not null ? "Change share of part"
+        : Bend is not null ? "Change bend of part"
+        : Without is not null ? "Delete from part"
+        : "Change part";
 
     protected internal override Film Change(Film film)
     {
@@ -154,13 +154,13 @@ internal static class Meshes
     /// <summary>Settings suited to the part's art.</summary>
     /// <exception cref="FilmException">It has none.</exception>
     public static MeshSettings For(Film film, Part part) => MeshBuilder.Suited(film.Drawings.Find(
-        part.Drawing ?? throw new FilmException($"part '{part.Name}'", "has no drawing to make a mesh of", "choose one of the parts it carries"), "drawing"));
+        part.Drawing ?? throw new FilmException($"part '{part.Name}'", "has no drawing to make a mesh of", "select one of the parts attached to it"), "drawing"));
 }
 
 /// <param name="To">Index in the painting order, 0 the farthest back.</param>
 public sealed record MovePart(string PuppetId, string PartId, int To) : Edit
 {
-    public override string Title => "Reordered a part";
+    public override string Title => "Reorder parts";
 
     protected internal override Film Change(Film film) => film.WithPuppet(PuppetId, puppet => puppet with
     {
@@ -171,7 +171,7 @@ public sealed record MovePart(string PuppetId, string PartId, int To) : Edit
 /// <summary>Drops a pin; the part's first pin gives it a mesh suited to its size.</summary>
 public sealed record AddPin(string PuppetId, string PartId, Pin Pin) : Edit
 {
-    public override string Title => "Dropped a pin";
+    public override string Title => "Drop pin";
 
     protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
     {
@@ -198,7 +198,7 @@ public sealed record ChangePin(string PuppetId, string PartId, string PinId) : E
     public bool WithoutFollowThrough { get; init; }
 
     public override string Title =>
-        Name is not null ? "Renamed a pin" : At is not null ? "Moved a pin" : RidesOn is not null ? "Changed what a pin rides on" : "Changed a pin";
+        Name is not null ? "Rename pin" : At is not null ? "Move pin" : RidesOn is not null ? "Attach pin" : "Change pin";
 
     protected internal override Film Change(Film film) => film.WithPart(PuppetId, PartId, part => part with
     {
@@ -216,7 +216,7 @@ public sealed record ChangePin(string PuppetId, string PartId, string PinId) : E
 
 public sealed record RemovePin(string PuppetId, string PartId, string PinId) : Edit
 {
-    public override string Title => "Took a pin out";
+    public override string Title => "Delete pin";
 
     protected internal override Film Change(Film film)
     {

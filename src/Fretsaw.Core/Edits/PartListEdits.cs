@@ -20,7 +20,7 @@ public sealed record PutOnPart(string PuppetId, string PartId) : Edit
     public Drawing? Drawing { get; init; }
 
     public override string Title =>
-        Drawing is not null ? $"Brought {Swap?.Name ?? Form?.Name} in" : Swap is not null ? "Changed a swap" : Form is not null ? "Changed a form" : Knead is not null ? "Kneaded" : "Changed a stiff patch";
+        Drawing is not null ? $"Import {Swap?.Name ?? Form?.Name}" : Swap is not null ? "Change swap" : Form is not null ? "Change form" : Knead is not null ? "Knead" : "Change stiff patch";
 
     protected internal override Film Change(Film film) => With(film, Drawing).WithPart(PuppetId, PartId, part => part with
     {
@@ -40,7 +40,7 @@ public sealed record PutOnPart(string PuppetId, string PartId) : Edit
 /// <summary>Takes a swap, form, knead or stiff patch off a part, and its keys with it.</summary>
 public sealed record TakeOffPart(string PuppetId, string PartId, string ThingId) : Edit
 {
-    public override string Title => "Took something off a part";
+    public override string Title => "Delete from part";
 
     protected internal override Film Change(Film film)
     {
@@ -61,7 +61,7 @@ public sealed record TakeOffPart(string PuppetId, string PartId, string ThingId)
 /// <summary>Adds a part with its drawings at a place in the painting order.</summary>
 public sealed record AddPart(string PuppetId, Part Part, ImmutableArray<Drawing> Drawings, int To) : Edit
 {
-    public override string Title => $"Added the part {Part.Name}";
+    public override string Title => $"Add part {Part.Name}";
 
     protected internal override Film Change(Film film)
     {
@@ -76,7 +76,7 @@ public sealed record AddPart(string PuppetId, Part Part, ImmutableArray<Drawing>
 /// </summary>
 public sealed record RemovePart(string PuppetId, string PartId) : Edit
 {
-    public override string Title => "Removed a part";
+    public override string Title => "Delete part";
 
     protected internal override Film Change(Film film)
     {

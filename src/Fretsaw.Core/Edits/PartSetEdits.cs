@@ -17,7 +17,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
     /// <summary>The copies are painted right over the frontmost of what they were made of; else over everything.</summary>
     public bool OverOriginals { get; init; }
 
-    public override string Title => Into is null ? "Duplicated parts" : "Copied parts to another puppet";
+    public override string Title => Into is null ? "Duplicate parts" : "Copy parts to another puppet";
 
     protected internal override Film Change(Film film)
     {
@@ -74,7 +74,7 @@ public sealed record DuplicateParts(string PuppetId, ImmutableArray<string> Part
 /// <param name="Suffix">Makes the new drawings' ids.</param>
 public sealed record Recolour(string PuppetId, ImmutableArray<string> PartIds, Colour From, Colour To, string Suffix) : Edit
 {
-    public override string Title => "Recoloured parts";
+    public override string Title => "Recolour parts";
 
     protected internal override Film Change(Film film)
     {
@@ -82,7 +82,7 @@ public sealed record Recolour(string PuppetId, ImmutableArray<string> PartIds, C
         var chosen = puppet.Parts.Where(part => PartIds.Contains(part.Id)).ToList();
         var old = chosen.SelectMany(Unused.DrawingsOf).OfType<string>().Distinct(StringComparer.Ordinal).Select(id => film.Drawings.Find(id, "drawing"))
             .Where(drawing => drawing.Shapes.Any(shape => Of(shape) != shape)).ToList();
-        FilmException.ThrowIf(old.Count == 0, "recolour", $"finds no {From} in what is chosen", "choose a colour that is there");
+        FilmException.ThrowIf(old.Count == 0, "recolour", $"has no {From} in what is selected", "select a colour that is there");
         var ids = old.Select(drawing => drawing.Id).ToHashSet(StringComparer.Ordinal);
         var after = film with { Drawings = film.Drawings.AddRange(old.Select(drawing => drawing with { Id = Ids.With(drawing.Id, Suffix), Shapes = [.. drawing.Shapes.Select(Of)] })) };
         foreach (var part in chosen)

@@ -16,7 +16,7 @@ public sealed record ShapePath(string ShotId, Address Address, int Frame) : Edit
 
     public PathJoint? Joint { get; init; }
 
-    public override string Title => "Bent a path";
+    public override string Title => "Bend path";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Paths.With(shot, Address, Frame, (_, key) =>
     {
@@ -43,13 +43,13 @@ public sealed record ShapePiece(string ShotId, Address Address, int Frame, PathS
     /// <summary>A cubic with handles of a third of its chord goes evenly where it is straight.</summary>
     private const double Third = 1.0 / 3;
 
-    public override string Title => Shape == PathShape.Straight ? "Made a path straight" : "Made a path smooth";
+    public override string Title => Shape == PathShape.Straight ? "Straighten path" : "Smooth path";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => Paths.With(shot, Address, Frame, (track, key) =>
     {
         var keys = track.Keys;
         var at = keys.IndexOf(key);
-        FilmException.ThrowIf(at == keys.Length - 1, $"'{Address}'", $"has no piece after frame {Frame}", "choose a key that is not the last");
+        FilmException.ThrowIf(at == keys.Length - 1, $"'{Address}'", $"has no stretch after frame {Frame}", "select a key that is not the last");
         var length = (keys[at + 1].At - key.At).Length * Third;
         var (on, into) = Shape == PathShape.Straight ? (default, default) : (Tangent(keys, at) * length, Tangent(keys, at + 1) * -length);
         return
@@ -79,7 +79,7 @@ internal static class Paths
     /// <exception cref="FilmException">There is no such path, or no key there.</exception>
     public static Shot With(Shot shot, Address address, int frame, Func<PlaceTrack, PlaceKey, ImmutableArray<PlaceKey>> change)
     {
-        var track = shot.Tracks.Find(address) as PlaceTrack ?? throw new FilmException($"'{address}'", "is no place that is keyed", "key it first");
+        var track = shot.Tracks.Find(address) as PlaceTrack ?? throw new FilmException($"'{address}'", "has no keyed position", "key it first");
         var key = track.Keys.FirstOrDefault(one => one.Frame == frame) ?? throw new FilmException($"'{address}'", $"has no key at frame {frame}", "key it there first");
         var changed = change(track, key).ToDictionary(one => one.Frame);
         return shot with { Tracks = shot.Tracks.With(track with { Keys = [.. track.Keys.Select(one => changed.GetValueOrDefault(one.Frame) ?? one)] }) };

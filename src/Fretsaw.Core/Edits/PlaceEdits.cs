@@ -15,7 +15,7 @@ public sealed record MakePath(string ShotId, Address Address) : Edit
     /// </summary>
     public bool Merging { get; init; }
 
-    public override string Title => "Made it go on a path";
+    public override string Title => "Join into a path";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
@@ -29,7 +29,7 @@ public sealed record MakePath(string ShotId, Address Address) : Edit
         var first = axes.OfType<NumberTrack>().FirstOrDefault() ?? throw new FilmException($"'{Address}'", "has no keys", "key it first");
         var rest = place.Axes.Select(axis => Properties.Find(film, shot, Address with { Property = axis })?.Default ?? 0).ToList();
         var alike = axes.OfType<NumberTrack>().All(axis => IsAlike(axis, first));
-        FilmException.ThrowIf(!alike && !Merging, $"'{Address}'", "is keyed at other frames, or with other charts, across than down", "key both at the same frames with the same charts");
+        FilmException.ThrowIf(!alike && !Merging, $"'{Address}'", "has keys or charts for X that differ from those for Y", "give both keys on the same frames, with the same charts");
         var keys = alike
             ? first.Keys.Select((key, k) => new PlaceKey(key.Frame, Enumerable.Range(0, axes.Count).Aggregate(default(Place), (at, axis) => at.With(axis, axes[axis]?.Keys[k].Value ?? rest[axis]))) { Gap = key.Gap })
             : Merged(axes, rest, TrackRuns.CardsOf(shot, Address));
@@ -65,7 +65,7 @@ public sealed record MakePath(string ShotId, Address Address) : Edit
 /// <param name="Address">Of the place.</param>
 public sealed record SplitPlace(string ShotId, Address Address) : Edit
 {
-    public override string Title => "Keyed across and down apart";
+    public override string Title => "Key X and Y apart";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
@@ -99,5 +99,5 @@ public sealed record SplitPlace(string ShotId, Address Address) : Edit
 internal static class PlaceAxes
 {
     /// <exception cref="FilmException">The address names a single value.</exception>
-    public static PlaceInfo Demand(Address address) => Properties.FindPlace(address) ?? throw new FilmException($"'{address}'", "is no place", "name one");
+    public static PlaceInfo Demand(Address address) => Properties.FindPlace(address) ?? throw new FilmException($"'{address}'", "is not a position", "name one");
 }

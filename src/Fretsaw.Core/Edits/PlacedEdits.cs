@@ -9,11 +9,11 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Placed">With an id new to the shot's placed actions.</param>
 public sealed record PlaceAction(string ShotId, Placed Placed) : Edit
 {
-    public override string Title => "Placed an action";
+    public override string Title => "Place action";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
-        FilmException.ThrowIf(shot.PuppetOf(film, Placed.Owner) is null, $"'{Placed.Owner}'", "is no puppet on the stage", "place the action on one that is");
+        FilmException.ThrowIf(shot.PuppetOf(film, Placed.Owner) is null, $"'{Placed.Owner}'", "is not a puppet on the stage", "place the action on one that is");
         return shot with { Placed = shot.Placed.Add(Placed) };
     });
 }
@@ -27,7 +27,7 @@ public sealed record ChangePlaced(
     /// <summary>"" for as it was kept.</summary>
     public string? Mirror { get; init; }
 
-    public override string Title => Start is not null && Length is null ? "Moved a placed action" : "Changed a placed action";
+    public override string Title => Start is not null && Length is null ? "Move action" : "Change action";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
@@ -49,14 +49,14 @@ public sealed record ChangePlaced(
             GoesOn = GoesOn ?? placed.GoesOn,
             Without = Without ?? placed.Without,
             Mirror = Mirror is null ? placed.Mirror : Mirror.Length == 0 ? null : Enum.TryParse<Mirror>(Mirror, out var mirror) ? mirror
-                : throw new FilmException("placed action", $"is mirrored in an unknown way, '{Mirror}'", "choose one of the listed ways"),
+                : throw new FilmException("placed action", $"has an unknown mirror, '{Mirror}'", "use one of the listed ones"),
         }),
     });
 }
 
 public sealed record RemovePlaced(string ShotId, string PlacedId) : Edit
 {
-    public override string Title => "Took a placed action away";
+    public override string Title => "Delete action";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with { Placed = shot.Placed.Without(PlacedId, "placed action") });
 }
@@ -64,13 +64,13 @@ public sealed record RemovePlaced(string ShotId, string PlacedId) : Edit
 /// <summary>Puts plain keys in the place of a placed action: the puppet goes on looking the same at every frame of the shot.</summary>
 public sealed record TurnIntoKeys(string ShotId, string PlacedId) : Edit
 {
-    public override string Title => "Turned an action into keys";
+    public override string Title => "Turn action into keys";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         var placed = shot.Placed.Find(PlacedId, "placed action");
-        var puppet = shot.PuppetOf(film, placed.Owner) ?? throw new FilmException($"'{placed.Owner}'", "is no puppet on the stage", "take the action away");
-        var kept = film.Kept.Find(placed.Action, "kept pose or action");
+        var puppet = shot.PuppetOf(film, placed.Owner) ?? throw new FilmException($"'{placed.Owner}'", "is not a puppet on the stage", "delete the action");
+        var kept = film.Kept.Find(placed.Action, "pose or action");
         var seen = new Sampler(film, shot, placed.Owner);
         var after = shot with { Placed = [.. shot.Placed.Where(other => other != placed).Select(other => Freed(other, placed, seen))] };
         var posed = new Dictionary<int, int>();

@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Edits;
 /// <summary>Turns a film into another by what differs between the two: undo and redo.</summary>
 public sealed record PutBack(FilmChange Differs) : Edit
 {
-    public override string Title => "Put back";
+    public override string Title => "Restore";
 
     protected internal override Film Change(Film film) => Differs.Apply(film);
 }

@@ -19,12 +19,12 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
     /// <summary>Bones and parts that sit on moved art go along; edits of before there was a choice leave them.</summary>
     public bool WithRiders { get; init; }
 
-    public override string Title => "Brought redrawn art in";
+    public override string Title => "Update artwork";
 
     protected internal override Film Change(Film film)
     {
         var puppet = film.Puppets.Find(PuppetId, "puppet");
-        var drawings = Drawings.Once(drawing => drawing.Id, "redrawn art");
+        var drawings = Drawings.Once(drawing => drawing.Id, "updated artwork");
         foreach (var drawing in Drawings)
         {
             // Before anything is measured on it.
@@ -36,7 +36,7 @@ public sealed record RedrawPuppet(string PuppetId, ImmutableArray<Drawing> Drawi
         var moves = new Dictionary<string, Affine>(StringComparer.Ordinal);
         foreach (var redrawn in Parts)
         {
-            var now = drawings.GetValueOrDefault(redrawn.Drawing) ?? throw new FilmException($"part '{redrawn.Part}'", $"is given the drawing '{redrawn.Drawing}', which did not come along", "bring the art in again");
+            var now = drawings.GetValueOrDefault(redrawn.Drawing) ?? throw new FilmException($"part '{redrawn.Part}'", $"needs the drawing '{redrawn.Drawing}', which is missing", "import the artwork again");
             if (redrawn.Within is { } within)
             {
                 after = after.WithPart(PuppetId, redrawn.Part, part => Within(part, within, film.Drawings, now));

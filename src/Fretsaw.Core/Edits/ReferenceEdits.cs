@@ -6,7 +6,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Drawings">Its pictures, which are not in the film yet.</param>
 public sealed record AddReference(string ShotId, Reference Reference, ImmutableArray<Drawing> Drawings) : Edit
 {
-    public override string Title => $"Brought in the reference {Reference.Name}";
+    public override string Title => $"Import reference {Reference.Name}";
 
     protected internal override Film Change(Film film)
     {
@@ -41,7 +41,7 @@ public sealed record ChangeReference(string ShotId, string ReferenceId) : Edit
 
     public double? SizePercent { get; init; }
 
-    public override string Title => Name is null ? "Changed a reference" : "Renamed a reference";
+    public override string Title => Name is null ? "Change reference" : "Rename reference";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
@@ -66,7 +66,7 @@ public sealed record ChangeReference(string ShotId, string ReferenceId) : Edit
 /// <summary>Takes a reference away, and the pictures that nothing else shows.</summary>
 public sealed record RemoveReference(string ShotId, string ReferenceId) : Edit
 {
-    public override string Title => "Took a reference away";
+    public override string Title => "Delete reference";
 
     protected internal override Film Change(Film film)
     {

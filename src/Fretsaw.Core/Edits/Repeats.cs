@@ -7,13 +7,13 @@ namespace Fretsaw.Core.Edits;
 /// <summary>Makes keys of what tracks repeat, up to the end of the round that a frame lies in. Nothing moves, and what comes after repeats all of it.</summary>
 public sealed record KeyRepeats(string ShotId, ImmutableArray<Address> Addresses, int Frame) : Edit
 {
-    public override string Title => "Keyed what is repeated";
+    public override string Title => "Key the repeat";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
         var keyed = shot.Tracks.Select(track => Tracks.IsMeant(track, null, Addresses) ? Repeats.Keyed(film, shot, track, Frame) : track).ToImmutableArray();
         FilmException.ThrowIf(
-            keyed.SequenceEqual(shot.Tracks), $"frame {Frame}", "lies in nothing that is repeated whole and alike before and after", "choose one behind the last key of what goes on, and let it stand still before its first");
+            keyed.SequenceEqual(shot.Tracks), $"frame {Frame}", "is not in a loop that repeats whole and alike before and after its keys", "select one after the last key of a loop that holds before its first");
         return shot with { Tracks = keyed };
     });
 }

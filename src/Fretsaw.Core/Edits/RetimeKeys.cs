@@ -11,20 +11,20 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
 {
     public override string Title => To switch
     {
-        Stretch => "Stretched keys in time",
-        Reverse => "Reversed keys in time",
-        Exchange => "Exchanged keys",
-        Evenly => "Spaced keys evenly",
-        Scatter => "Scattered keys",
-        Delay => "Delayed keys row by row",
-        _ => "Moved keys",
+        Stretch => "Stretch keys",
+        Reverse => "Reverse keys",
+        Exchange => "Swap poses",
+        Evenly => "Space keys evenly",
+        Scatter => "Scatter keys",
+        Delay => "Delay keys row by row",
+        _ => "Move keys",
     };
 
     protected internal override Film Change(Film film)
     {
-        FilmException.ThrowIf(To is Stretch { Times: not (> 0 and <= 100) }, "stretch", "is by no number above 0 and up to 100", "stretch by another amount");
-        FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "is by no number of frames from 1 to 1,000", "scatter by another number");
-        FilmException.ThrowIf(To is Delay { By: < -1000 or > 1000 }, "delay", "is by no number of frames from −1,000 to 1,000", "delay by another number");
+        FilmException.ThrowIf(To is Stretch { Times: not (> 0 and <= 100) }, "stretch", "needs a factor above 0, up to 100", "type another factor");
+        FilmException.ThrowIf(To is Scatter { Most: < 1 or > 1000 }, "scatter", "needs 1 to 1,000 frames", "type another number");
+        FilmException.ThrowIf(To is Delay { By: < -1000 or > 1000 }, "delay", "needs −1,000 to 1,000 frames", "type another number");
         return film.WithShot(ShotId, shot =>
         {
             var chosen = ChosenKeys.FramesOf(shot, Chosen);
@@ -58,7 +58,7 @@ public sealed record RetimeKeys(string ShotId, ImmutableArray<Beads> Chosen, Ret
 /// <summary>Takes chosen keys out.</summary>
 public sealed record RemoveChosenKeys(string ShotId, ImmutableArray<Beads> Chosen) : Edit
 {
-    public override string Title => "Took keys out";
+    public override string Title => "Delete keys";
 
     internal override bool IsOfKeysAlone => true;
 

@@ -12,7 +12,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Drawings">All that it shows.</param>
 public sealed record TakeFromShelf(Puppet Puppet, ImmutableArray<Drawing> Drawings) : Edit
 {
-    public override string Title => $"Took {Puppet.Name} from the shelf";
+    public override string Title => $"Import {Puppet.Name} from shelf";
 
     /// <summary>What another film would take, of a puppet in this one.</summary>
     public static TakeFromShelf Of(Film film, Puppet puppet)

@@ -4,7 +4,7 @@ namespace Fretsaw.Core.Edits;
 
 public sealed record AddShot(Shot Shot) : Edit
 {
-    public override string Title => $"Added the shot {Shot.Name}";
+    public override string Title => $"Add shot {Shot.Name}";
 
     protected internal override Film Change(Film film) => film with { Shots = film.Shots.Add(Shot) };
 }
@@ -25,11 +25,11 @@ public sealed record ChangeShot(string ShotId) : Edit
     /// <summary>All frames play and print again.</summary>
     public bool? WithoutRange { get; init; }
 
-    public override string Title => Name is not null ? "Renamed the shot"
-        : Wind is not null ? "Changed the wind"
-        : RoughRate is not null ? "Chose a rough pass"
-        : Range is not null || WithoutRange == true ? "Chose what plays and prints"
-        : "Changed the shot's length";
+    public override string Title => Name is not null ? "Rename shot"
+        : Wind is not null ? "Change wind"
+        : RoughRate is not null ? "Change frame steps of shot"
+        : Range is not null || WithoutRange == true ? "Change range"
+        : "Change length of shot";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
@@ -44,7 +44,7 @@ public sealed record ChangeShot(string ShotId) : Edit
 /// <summary>Takes a shot out, and with it the pictures that no other shot shows.</summary>
 public sealed record RemoveShot(string ShotId) : Edit
 {
-    public override string Title => "Took a shot out";
+    public override string Title => "Delete shot";
 
     protected internal override Film Change(Film film)
     {
@@ -56,7 +56,7 @@ public sealed record RemoveShot(string ShotId) : Edit
 /// <param name="To">Index in the film's order.</param>
 public sealed record MoveShot(string ShotId, int To) : Edit
 {
-    public override string Title => "Reordered the shots";
+    public override string Title => "Reorder shots";
 
     protected internal override Film Change(Film film) => film with { Shots = film.Shots.Moved(ShotId, To, "shot") };
 }
@@ -65,7 +65,7 @@ public sealed record MoveShot(string ShotId, int To) : Edit
 /// <param name="CopyId">New to the film.</param>
 public sealed record CopyShot(string ShotId, string CopyId, string Name) : Edit
 {
-    public override string Title => "Copied a shot";
+    public override string Title => "Duplicate shot";
 
     protected internal override Film Change(Film film) => film with
     {

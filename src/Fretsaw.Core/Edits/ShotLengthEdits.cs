@@ -6,7 +6,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Length">Frames, [1, 100000].</param>
 public sealed record StretchShot(string ShotId, int Length) : Edit
 {
-    public override string Title => "Stretched the shot";
+    public override string Title => "Stretch shot";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
@@ -33,7 +33,7 @@ public sealed record StretchShot(string ShotId, int Length) : Edit
 /// <param name="At">[1, length + 1]</param>
 public sealed record InsertFrames(string ShotId, int At, int Count) : Edit
 {
-    public override string Title => $"Inserted {Count} {(Count == 1 ? "frame" : "frames")}";
+    public override string Title => $"Insert {Count} {(Count == 1 ? "frame" : "frames")}";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
@@ -46,11 +46,11 @@ public sealed record InsertFrames(string ShotId, int At, int Count) : Edit
 /// <param name="At">The first that goes.</param>
 public sealed record TakeOutFrames(string ShotId, int At, int Count) : Edit
 {
-    public override string Title => $"Took out {Count} {(Count == 1 ? "frame" : "frames")}";
+    public override string Title => $"Delete {Count} {(Count == 1 ? "frame" : "frames")}";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
-        FilmException.ThrowIf(Count < 1 || At < 1 || At + Count > shot.Length + 1 || Count >= shot.Length, "frames", $"{At} to {At + Count - 1} are not all in the shot, or are all of it", $"take out frames between 1 and {shot.Length}");
+        FilmException.ThrowIf(Count < 1 || At < 1 || At + Count > shot.Length + 1 || Count >= shot.Length, "frames", $"{At} to {At + Count - 1} are not all in the shot, or are all of it", $"delete frames between 1 and {shot.Length}");
         return ShotFrames.Moved(shot, frame => frame >= At + Count ? frame - Count : Math.Min(frame, At)) with { Length = shot.Length - Count };
     });
 }

@@ -7,7 +7,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Use">Of the sound.</param>
 public sealed record AddSound(Sound Sound, string ShotId, SoundUse Use) : Edit
 {
-    public override string Title => $"Brought in {Sound.Name}";
+    public override string Title => $"Import {Sound.Name}";
 
     protected internal override Film Change(Film film) =>
         (film with { Sounds = film.Sounds.Add(Sound) }).WithShot(ShotId, shot => shot with { Sounds = shot.Sounds.Add(Use) });
@@ -15,7 +15,7 @@ public sealed record AddSound(Sound Sound, string ShotId, SoundUse Use) : Edit
 
 public sealed record RenameSound(string SoundId, string Name) : Edit
 {
-    public override string Title => $"Called it {Name}";
+    public override string Title => $"Rename to {Name}";
 
     protected internal override Film Change(Film film) => film with { Sounds = film.Sounds.With(SoundId, "sound", sound => sound with { Name = Name }) };
 }
@@ -23,7 +23,7 @@ public sealed record RenameSound(string SoundId, string Name) : Edit
 /// <summary>Takes a sound out of the film and off every strip.</summary>
 public sealed record RemoveSound(string SoundId) : Edit
 {
-    public override string Title => "Took a sound out of the film";
+    public override string Title => "Delete sound from film";
 
     protected internal override Film Change(Film film) => film with
     {
@@ -36,7 +36,7 @@ public sealed record RemoveSound(string SoundId) : Edit
 /// <param name="Use">With an id new to the shot's sounds.</param>
 public sealed record PlaceSound(string ShotId, SoundUse Use) : Edit
 {
-    public override string Title => "Put a sound on the strip";
+    public override string Title => "Place sound";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with { Sounds = shot.Sounds.Add(Use) });
 }
@@ -46,11 +46,11 @@ public sealed record ChangeSoundUse(
     string ShotId, string UseId, int? Start = null, int? Length = null, double? FromSeconds = null, double? GainDb = null, int? FadeIn = null, int? FadeOut = null,
     bool? Again = null, bool? Muted = null) : Edit
 {
-    public override string Title => Start is not null && Length is null ? "Moved a sound" : "Changed a sound";
+    public override string Title => Start is not null && Length is null ? "Move sound" : "Change sound";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
-        Sounds = shot.Sounds.With(UseId, "sound on the strip", use => use with
+        Sounds = shot.Sounds.With(UseId, "sound on the timeline", use => use with
         {
             Start = Start ?? use.Start,
             Length = Length ?? use.Length,
@@ -68,11 +68,11 @@ public sealed record ChangeSoundUse(
 /// <param name="Start">Before its end, and not before its sound begins.</param>
 public sealed record TrimSound(string ShotId, string UseId, int Start) : Edit
 {
-    public override string Title => "Trimmed a sound";
+    public override string Title => "Trim sound";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
-        Sounds = shot.Sounds.With(UseId, "sound on the strip", use =>
+        Sounds = shot.Sounds.With(UseId, "sound on the timeline", use =>
         {
             var least = use.Start - (int)Math.Floor((use.FromSeconds * film.FrameRate) + 1e-9);
             var start = Math.Clamp(Start, Math.Min(least, use.End()), use.End());
@@ -85,23 +85,23 @@ public sealed record TrimSound(string ShotId, string UseId, int Start) : Edit
 /// <param name="NewId">Of the second piece, new to the shot's sounds.</param>
 public sealed record SplitSound(string ShotId, string UseId, int Frame, string NewId) : Edit
 {
-    public override string Title => "Split a sound";
+    public override string Title => "Split sound";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
-        var use = shot.Sounds.Find(UseId, "sound on the strip");
+        var use = shot.Sounds.Find(UseId, "sound on the timeline");
         FilmException.ThrowIf(Frame <= use.Start || Frame > use.End(), $"frame {Frame}", "is not within the sound", $"split it at {use.Start + 1} to {use.End()}");
         var sound = film.Sounds.Find(use.Sound, "sound");
-        FilmException.ThrowIf(use.Again && (Frame - use.Start) / film.FrameRate > sound.Seconds - use.FromSeconds, $"frame {Frame}", "is where the sound is heard again", "split it in its first round, or let it end first");
+        FilmException.ThrowIf(use.Again && (Frame - use.Start) / film.FrameRate > sound.Seconds - use.FromSeconds, $"frame {Frame}", "is in a repeat of the sound", "split it in its first round, or switch Loop off");
         var first = use with { Length = Frame - use.Start, FadeOut = 0, Again = false };
         var second = use with { Id = NewId, Start = Frame, Length = use.End() - Frame + 1, FromSeconds = use.FromSeconds + ((Frame - use.Start) / film.FrameRate), FadeIn = 0 };
-        return shot with { Sounds = shot.Sounds.With(UseId, "sound on the strip", _ => first).Add(second) };
+        return shot with { Sounds = shot.Sounds.With(UseId, "sound on the timeline", _ => first).Add(second) };
     });
 }
 
 public sealed record RemoveSoundUse(string ShotId, string UseId) : Edit
 {
-    public override string Title => "Took a sound off the strip";
+    public override string Title => "Delete sound from timeline";
 
-    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with { Sounds = shot.Sounds.Without(UseId, "sound on the strip") });
+    protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with { Sounds = shot.Sounds.Without(UseId, "sound on the timeline") });
 }

@@ -5,7 +5,7 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Drawing">For a picture that shows a drawing which is not in the film yet.</param>
 public sealed record AddThing(string ShotId, Thing Thing, Drawing? Drawing = null) : Edit
 {
-    public override string Title => Thing.Body is Picture ? $"Put up the flat {Thing.Name}" : $"Put {Thing.Name} on the stage";
+    public override string Title => Thing.Body is Picture ? $"Add scenery piece {Thing.Name}" : $"Place {Thing.Name}";
 
     protected internal override Film Change(Film film)
     {
@@ -40,12 +40,12 @@ public sealed record ChangeThing(string ShotId, string ThingId) : Edit
     public bool? FacesCamera { get; init; }
 
     public override string Title =>
-        Distance is not null ? "Put it at another distance"
-        : Name is not null ? "Renamed a thing"
-        : Hidden is { } hidden ? (hidden ? "Hid a thing" : "Showed a thing")
-        : Locked is { } locked ? (locked ? "Locked a thing" : "Unlocked a thing")
-        : X is not null || Y is not null ? "Placed a thing"
-        : "Changed a thing";
+        Distance is not null ? "Change distance"
+        : Name is not null ? "Rename"
+        : Hidden is { } hidden ? (hidden ? "Hide" : "Show")
+        : Locked is { } locked ? (locked ? "Lock" : "Unlock")
+        : X is not null || Y is not null ? "Move"
+        : "Change";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
@@ -72,7 +72,7 @@ public sealed record ChangeThing(string ShotId, string ThingId) : Edit
 /// <param name="To">Index in the list; it decides only among things at one distance.</param>
 public sealed record MoveThing(string ShotId, string ThingId, int To) : Edit
 {
-    public override string Title => "Reordered a thing";
+    public override string Title => "Reorder";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot with { Things = shot.Things.Moved(ThingId, To, "thing") });
@@ -82,7 +82,7 @@ public sealed record MoveThing(string ShotId, string ThingId, int To) : Edit
 /// <param name="NewId">New to the other stage.</param>
 public sealed record CopyThing(string ShotId, string ThingId, string ToShot, string NewId) : Edit
 {
-    public override string Title => "Copied a thing on the stage";
+    public override string Title => "Copy on stage";
 
     protected internal override Film Change(Film film)
     {
@@ -105,7 +105,7 @@ public sealed record CopyThing(string ShotId, string ThingId, string ToShot, str
 /// <summary>Takes a thing off the stage, and its keys with it.</summary>
 public sealed record RemoveThing(string ShotId, string ThingId) : Edit
 {
-    public override string Title => "Took it off the stage";
+    public override string Title => "Delete from stage";
 
     protected internal override Film Change(Film film)
     {
@@ -133,7 +133,7 @@ internal static class Stage
 
 public sealed record AddShake(string ShotId, Shake Shake) : Edit
 {
-    public override string Title => "Added a shake";
+    public override string Title => "Add shake";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot with { Shakes = shot.Shakes.Add(Shake) });
@@ -157,7 +157,7 @@ public sealed record ChangeShake(string ShotId, string ShakeId) : Edit
 
     public ShakeNoise? Noise { get; init; }
 
-    public override string Title => Name is null ? "Changed a shake" : "Renamed a shake";
+    public override string Title => Name is null ? "Change shake" : "Rename shake";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot => shot with
     {
@@ -177,7 +177,7 @@ public sealed record ChangeShake(string ShotId, string ShakeId) : Edit
 
 public sealed record RemoveShake(string ShotId, string ShakeId) : Edit
 {
-    public override string Title => "Removed a shake";
+    public override string Title => "Delete shake";
 
     protected internal override Film Change(Film film) =>
         film.WithShot(ShotId, shot => shot with { Shakes = shot.Shakes.Without(ShakeId, "shake") });

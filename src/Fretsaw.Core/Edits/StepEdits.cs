@@ -8,11 +8,11 @@ namespace Fretsaw.Core.Edits;
 /// <param name="Every">Frames, [1, 48]; 0 to go by what is said of more.</param>
 public sealed record SetStep(string ShotId, string Owner, string Thing, int Every) : Edit
 {
-    public override string Title => "Chose on what it is drawn";
+    public override string Title => "Set frame steps";
 
     protected internal override Film Change(Film film) => film.WithShot(ShotId, shot =>
     {
-        FilmException.ThrowIf(Owner.Length > 0 && Owner != Address.Camera && shot.Things.All(thing => thing.Id != Owner), $"'{Owner}'", "is not on the stage", "choose something that is");
+        FilmException.ThrowIf(Owner.Length > 0 && Owner != Address.Camera && shot.Things.All(thing => thing.Id != Owner), $"'{Owner}'", "is not on the stage", "select something that is");
         var others = shot.Steps.RemoveAll(step => step.Owner == Owner && step.Thing == Thing);
         return shot with { Steps = Every == 0 ? others : others.Add(new Stepping(Owner, Thing, Every)) };
     });

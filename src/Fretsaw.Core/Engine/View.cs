@@ -34,14 +34,14 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
 
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot) ?? film.Shots.FirstOrDefault(candidate => candidate.Name == Shot)
             ?? throw new FilmException($"shot '{Shot}'", "is not in the film", $"its shots are {string.Join(", ", film.Shots.Select(s => s.Id))}");
-        shot = Aside is null ? shot : (shot.Asides.FirstOrDefault(one => one.Id == Aside) ?? throw new FilmException($"version '{Aside}'", $"of '{shot.Name}' is not kept", "choose one that is")).On(shot) with { Length = shot.Length };
+        shot = Aside is null ? shot : (shot.Asides.FirstOrDefault(one => one.Id == Aside) ?? throw new FilmException($"version '{Aside}'", $"of '{shot.Name}' is not kept", "select one that is")).On(shot) with { Length = shot.Length };
         if (Cast is null)
         {
             return shot;
         }
 
         var body = shot.Things.FirstOrDefault(candidate => candidate.Id == Cast)?.Body as Films.Cast
-            ?? throw new FilmException($"puppet '{Cast}'", $"is not on the stage of '{shot.Name}'", "choose one that is");
+            ?? throw new FilmException($"puppet '{Cast}'", $"is not on the stage of '{shot.Name}'", "select one that is");
         var bench = Bench(film, FindPuppet(film, body.Puppet), Cast);
         return bench with
         {
@@ -64,7 +64,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
                 Id = "doing",
                 Owner = BenchCast,
                 Action = Kept,
-                Length = (film.Kept.FirstOrDefault(kept => kept.Id == Kept) ?? throw new FilmException($"kept '{Kept}'", "is not in the film any more", "choose one that is")).Length,
+                Length = (film.Kept.FirstOrDefault(kept => kept.Id == Kept) ?? throw new FilmException($"kept '{Kept}'", "was deleted from the film", "select one that is")).Length,
                 Without = [Address.Body],
             },
         ],
@@ -102,5 +102,5 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
     }
 
     private static Puppet FindPuppet(Film film, string? id) => film.Puppets.FirstOrDefault(puppet => puppet.Id == id)
-        ?? throw new FilmException($"puppet '{id}'", "is not in the film", "choose one that is");
+        ?? throw new FilmException($"puppet '{id}'", "is not in the film", "select one that is");
 }

@@ -67,7 +67,7 @@ internal static class Carriers
             while (open.TryPop(out var at))
             {
                 var on = carriers[at.Id];
-                FilmException.ThrowIf(open.Count >= Deepest, $"puppet '{puppet.Name}'", $"has more than {Deepest} parts and bones that ride one on another", "let some of them ride on the body");
+                FilmException.ThrowIf(open.Count >= Deepest, $"puppet '{puppet.Name}'", $"has more than {Deepest} parts and bones attached one to another", "attach some of them to the body");
                 if (at.Next == on.Length)
                 {
                     state[at.Id] = true;
@@ -82,7 +82,7 @@ internal static class Carriers
                 }
                 else
                 {
-                    FilmException.ThrowIf(!state[on[at.Next]], $"puppet '{puppet.Name}'", "has something riding on itself by a detour", "choose another carrier");
+                    FilmException.ThrowIf(!state[on[at.Next]], $"puppet '{puppet.Name}'", "has something that is attached to itself through others", "attach it to something else");
                 }
             }
         }

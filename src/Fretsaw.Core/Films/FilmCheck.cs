@@ -23,7 +23,7 @@ public static class FilmCheck
     {
         Demand(film.Version == Film.CurrentVersion, "film", $"has version {film.Version}", $"this program reads version {Film.CurrentVersion}");
         Name(film.Name, "film");
-        Range(film.FrameRate, 0.01, 120, "film", "frame rate", "frames a second");
+        Range(film.FrameRate, 0.01, 120, "film", "frame rate", "fps");
         Range(film.Width, 16, 8192, "film", "width", "px");
         Range(film.Height, 16, 8192, "film", "height", "px");
         Range(film.FrameWidthMetres, 0.001, 1000, "film", "frame width at the picture plane", "m");
@@ -64,7 +64,7 @@ public static class FilmCheck
             }
         }
 
-        var kept = Each(before?.Kept, film.Kept, "kept poses and actions", KeptCheck.Check, out var sameKept);
+        var kept = Each(before?.Kept, film.Kept, "poses and actions", KeptCheck.Check, out var sameKept);
         var sounds = Each(before?.Sounds, film.Sounds, "sounds", SoundCheck.Check, out var sameSounds);
         if (samePuppets && sameKept && sameSounds && before!.Shots == film.Shots)
         {

@@ -13,8 +13,8 @@ internal static class KeptCheck
         var place = $"kept '{kept.Id}'";
         Name(kept.Name, place);
         Range(kept.Length, 1, ShotCheck.MaxLength, place, "length", "frames");
-        Demand(Enum.IsDefined(kept.Kind), place, "is of an unknown kind", "choose one of the listed kinds");
-        Demand(kept.Kind == KeptKind.Action || kept.Length == 1, place, "is a pose that moves", "keep it as an action");
+        Demand(Enum.IsDefined(kept.Kind), place, "is of an unknown kind", "use one of the listed ones");
+        Demand(kept.Kind == KeptKind.Action || kept.Length == 1, place, "is a pose that moves", "save it as an action");
         Some(kept.Controls, place, "controls", MostControls);
         var things = new HashSet<string>(StringComparer.Ordinal);
         foreach (var control in kept.Controls)
@@ -22,7 +22,7 @@ internal static class KeptCheck
             Demand(Ids.IsValid(control.Thing) && control.Thing != Address.Stand, place, $"has a control '{control.Thing}', which is no id of one", Ids.Remedy);
             Demand(things.Add(control.Thing), place, $"has the control '{control.Thing}' twice", "keep one");
             Name(control.Name, place);
-            Demand(Enum.IsDefined(control.Kind), place, $"has a control '{control.Name}' of an unknown kind", "choose one of the listed kinds");
+            Demand(Enum.IsDefined(control.Kind), place, $"has a control '{control.Name}' of an unknown kind", "use one of the listed ones");
             Range(control.Size, 0, 1e6, place, "size of a control", "px");
             Some(control.Choices, place, "choices", MostControls);
             foreach (var choice in control.Choices)
@@ -48,7 +48,7 @@ internal static class KeptCheck
         foreach (var one in known)
         {
             Name(one.Name, place);
-            Demand(Enum.IsDefined(one.Kind), place, $"knows '{one.Name}' as an unknown kind", "choose one of the listed kinds");
+            Demand(Enum.IsDefined(one.Kind), place, $"has '{one.Name}' as an unknown kind", "use one of the listed ones");
             Demand(one.Thing is "" || Ids.IsValid(one.Thing), place, $"knows '{one.Name}' as '{one.Thing}'", Ids.Remedy);
             Demand(seen.Add((one.Kind, one.Name.ToLowerInvariant())), place, $"knows '{one.Name}' twice", "keep one");
         }
@@ -63,7 +63,7 @@ internal static class KeptCheck
         {
             var at = $"placed action '{one.Id}' in {place}";
             Demand(owners is null ? Ids.IsValid(one.Owner) : owners.Contains(one.Owner), at, $"is of '{one.Owner}', which is not on the stage", "place it on something that is");
-            Demand(actions.Contains(one.Action), at, $"wants '{one.Action}', which the film does not keep", "keep it first");
+            Demand(actions.Contains(one.Action), at, $"needs '{one.Action}', which is not in the library", "save it first");
             Range(one.Start, -ShotCheck.MaxLength, ShotCheck.MaxLength, at, "start", "");
             Range(one.Length, 1, ShotCheck.MaxLength, at, "length", "frames");
             Range(one.From, 1, ShotCheck.MaxLength, at, "first frame", "");
@@ -73,7 +73,7 @@ internal static class KeptCheck
             Place(new Geometry.Point(one.BeginX, one.BeginY), at, "beginning");
             Range(one.FadeIn, 0, ShotCheck.MaxLength, at, "fading in", "frames");
             Range(one.FadeOut, 0, ShotCheck.MaxLength, at, "fading out", "frames");
-            Demand(Enum.IsDefined(one.Keys) && Enum.IsDefined(one.Travel) && (one.Mirror is null || Enum.IsDefined(one.Mirror.Value)), at, "is placed in an unknown way", "choose one of the listed ways");
+            Demand(Enum.IsDefined(one.Keys) && Enum.IsDefined(one.Travel) && (one.Mirror is null || Enum.IsDefined(one.Mirror.Value)), at, "is placed in an unknown way", "use one of the listed ones");
             Some(one.Without, at, "controls left out", MostControls);
         }
     }

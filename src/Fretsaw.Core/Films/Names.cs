@@ -32,7 +32,7 @@ public sealed record NamedId(string Id, string Name, ThingKind Kind);
 public static class Names
 {
     public const string WholeBody = "Whole body";
-    public const string WhereItStands = "Where it stands";
+    public const string WhereItStands = "Position";
 
     /// <summary>Names go out in SVG, which holds no control characters and no half characters (XML 1.0 §2.2).</summary>
     public static bool CanBeWritten(string name)

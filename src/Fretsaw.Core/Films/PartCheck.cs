@@ -27,24 +27,24 @@ internal static class PartCheck
         Range(part.WeightPercent, 0, 1000, place, "weight", "%");
         Range(part.SharePercent, 0, MostShare, place, "share", "%");
         Drawing(part.Drawing, place, known);
-        Demand(known.Carries(part.RidesOn), place, $"rides on '{part.RidesOn}', which is no part or bone", "choose another carrier");
-        Some(part.AlsoRidesOn, place, "other carriers", MostCarriers);
+        Demand(known.Carries(part.RidesOn), place, $"is attached to '{part.RidesOn}', which is not a part or bone", "attach it to something else");
+        Some(part.AlsoRidesOn, place, "things it can attach to", MostCarriers);
         foreach (var carrier in part.AlsoRidesOn)
         {
-            Demand(carrier is Address.Body or Address.Stand || (carrier is not null && known.Carries(carrier)), place, $"may ride on '{carrier}', which is no part or bone", "choose another carrier");
+            Demand(carrier is Address.Body or Address.Stand || (carrier is not null && known.Carries(carrier)), place, $"can attach to '{carrier}', which is not a part or bone", "attach it to something else");
         }
 
-        Demand(part.AlsoRidesOn.Distinct(StringComparer.Ordinal).Count() == part.AlsoRidesOn.Length, place, "may ride on something twice", "keep one");
-        Some(part.MayLieBehind, place, "parts that it may lie behind", MostCarriers);
+        Demand(part.AlsoRidesOn.Distinct(StringComparer.Ordinal).Count() == part.AlsoRidesOn.Length, place, "can attach to something twice", "keep one");
+        Some(part.MayLieBehind, place, "parts that it can go behind", MostCarriers);
         foreach (var front in part.MayLieBehind)
         {
-            Demand(front is not null && known.Parts.Contains(front) && front != part.Id, place, $"may lie behind '{front}', which is no other part", "choose another part");
+            Demand(front is not null && known.Parts.Contains(front) && front != part.Id, place, $"can go behind '{front}', which is not another part", "select another part");
         }
 
-        Demand(part.MayLieBehind.Distinct(StringComparer.Ordinal).Count() == part.MayLieBehind.Length, place, "may lie behind something twice", "keep one");
+        Demand(part.MayLieBehind.Distinct(StringComparer.Ordinal).Count() == part.MayLieBehind.Length, place, "can go behind something twice", "keep one");
         if (part.Matte is { } matte)
         {
-            Demand(known.Parts.Contains(matte.Part) && matte.Part != part.Id, place, $"shows inside '{matte.Part}', which is no other part", "choose another part");
+            Demand(known.Parts.Contains(matte.Part) && matte.Part != part.Id, place, $"is visible only inside '{matte.Part}', which is not another part", "select another part");
         }
 
         Ids.Check(part.Swaps, place, "swaps");
@@ -101,14 +101,14 @@ internal static class PartCheck
     }
 
     private static void Drawing(string? drawing, string place, Known known) =>
-        Demand(drawing is null || known.Drawings.Contains(drawing), place, $"wants the drawing '{drawing}', which is not in the film", "bring its art in again");
+        Demand(drawing is null || known.Drawings.Contains(drawing), place, $"needs the drawing '{drawing}', which is not in the film", "import its artwork again");
 
     private static void Mesh(Part part, string place)
     {
         if (part.Mesh is { } mesh)
         {
             Range(mesh.Margin, 0, 200, place, "mesh margin", "px");
-            Demand(Enum.IsDefined(mesh.Method), place, "follows its pins in an unknown way", "choose one of the listed ways");
+            Demand(Enum.IsDefined(mesh.Method), place, "follows its pins in an unknown way", "use one of the listed ones");
             Range(mesh.TriangleSide, 2, 500, place, "triangle side", "px");
             Range(mesh.Stiffness, 0, 1, place, "stiffness", "(0 cloth, 1 lath)");
             Range(mesh.Bridge, 0, 1000, place, "bridged gap", "px");
@@ -121,9 +121,9 @@ internal static class PartCheck
     /// <summary>A part is a picture that may be swapped, a mesh, a limb or a blend of outlines, and one of these only.</summary>
     private static void OneWayOfPainting(Part part, string place)
     {
-        Demand(part.Bend is null || part.Pins.All(pin => pin.Hold == PinHold.Watch), place, "has pins and is bent by bones", "let the pins ride on the bones instead");
+        Demand(part.Bend is null || part.Pins.All(pin => pin.Hold == PinHold.Watch), place, "has pins and is bent by bones", "attach the pins to the bones instead");
         var meshed = part.IsMeshed;
-        Demand(!meshed || part.Swaps.IsEmpty, place, "is bent and has swaps", "put the swaps on a part that rides on it");
+        Demand(!meshed || part.Swaps.IsEmpty, place, "is bent and has swaps", "put the swaps on a part that is attached to it");
         Demand(part.Limb is null || !meshed, place, "is a limb and is bent", "a limb bends by its bones");
         Demand(part.Limb is null || (part.Swaps.IsEmpty && part.Forms.IsEmpty), place, "is a limb and has swaps or forms", "put them on another part");
         Demand(part.Limb is null || part.Drawing is not null, place, "is a limb without a drawing", "give it the drawing whose paint it has");
@@ -147,8 +147,8 @@ internal static class PartCheck
     {
         Name(pin.Name, place);
         Place(pin.At, place, "place");
-        Demand(Enum.IsDefined(pin.Hold), place, "holds in an unknown way", "choose one of the listed ways");
-        Demand(known.Carries(pin.RidesOn), place, $"rides on '{pin.RidesOn}', which is no part or bone", "choose another carrier");
+        Demand(Enum.IsDefined(pin.Hold), place, "holds in an unknown way", "use one of the listed ones");
+        Demand(known.Carries(pin.RidesOn), place, $"is attached to '{pin.RidesOn}', which is not a part or bone", "attach it to something else");
         Range(pin.InFront, -100, 100, place, "in front by", "");
         Check(pin.FollowThrough, place);
     }
@@ -161,8 +161,8 @@ internal static class PartCheck
         }
 
         Some(bend.Bones, place, "bones", 100);
-        Demand(bend.Bones.Length >= 2, place, "is bent by fewer than two bones", "choose two or more");
-        Demand(bend.Bones.All(known.Bones.Contains) && bend.Bones.Distinct(StringComparer.Ordinal).Count() == bend.Bones.Length, place, "is bent by a bone that is not there or by one twice", "choose its bones again");
+        Demand(bend.Bones.Length >= 2, place, "is bent by fewer than two bones", "select two or more");
+        Demand(bend.Bones.All(known.Bones.Contains) && bend.Bones.Distinct(StringComparer.Ordinal).Count() == bend.Bones.Length, place, "is bent by a bone that is not there or by one twice", "select its bones again");
         Some(bend.Strokes, place, "weight strokes", MaxStrokes);
         foreach (var stroke in bend.Strokes)
         {
@@ -175,7 +175,7 @@ internal static class PartCheck
         {
             Range(mirror.AxisX, -1e6, 1e6, place, "mirror line", "px");
             Some(mirror.Pairs, place, "mirrored pairs", 100);
-            Demand(mirror.Pairs.All(pair => bend.Bones.Contains(pair.One) && bend.Bones.Contains(pair.Other)), place, "mirrors the weights of a bone that does not bend it", "mirror anew");
+            Demand(mirror.Pairs.All(pair => bend.Bones.Contains(pair.One) && bend.Bones.Contains(pair.Other)), place, "mirrors the weights of a bone that does not bend it", "mirror again");
         }
     }
 
@@ -186,7 +186,7 @@ internal static class PartCheck
         Some(knead.Strokes, place, "strokes", MaxStrokes);
         foreach (var stroke in knead.Strokes)
         {
-            Demand(Enum.IsDefined(stroke.Brush), place, "has an unknown brush", "choose one of the listed ones");
+            Demand(Enum.IsDefined(stroke.Brush), place, "has an unknown brush", "use one of the listed ones");
             Brush(stroke.At, stroke.Radius, stroke.Strength, stroke.Softness, place);
             Place(stroke.By, place, "push");
         }
@@ -204,10 +204,10 @@ internal static class PartCheck
     {
         if (limb is not null)
         {
-            Demand(limb.Upper != limb.Lower, place, "is a limb of one bone", "choose two bones in a row");
-            Range(limb.RootWidth, 0.1, 2000, place, "width at the root", "px");
-            Range(limb.JointWidth, 0.1, 2000, place, "width at the joint", "px");
-            Range(limb.EndWidth, 0.1, 2000, place, "width at the end", "px");
+            Demand(limb.Upper != limb.Lower, place, "is a limb of one bone", "select two bones in a row");
+            Range(limb.RootWidth, 0.1, 2000, place, "width at root", "px");
+            Range(limb.JointWidth, 0.1, 2000, place, "width at joint", "px");
+            Range(limb.EndWidth, 0.1, 2000, place, "width at end", "px");
         }
     }
 

@@ -8,17 +8,17 @@ public static class Properties
 {
     private const double Far = 1e5;
 
-    public static readonly PropertyInfo Turn = new("turn", "Turn", "°", 0, -36000, 36000, 1, 1);
+    public static readonly PropertyInfo Turn = new("turn", "Rotation", "°", 0, -36000, 36000, 1, 1);
 
     /// <summary>How far a part, pin, goal or the whole body is from where it is at rest.</summary>
-    public static readonly PlaceInfo Shift = new("shift", "Shift", ["shiftX", "shiftY"]);
-    public static readonly PropertyInfo ShiftX = new("shiftX", "Shift across", "px", 0, -Far, Far, 0, 1) { Place = Shift };
-    public static readonly PropertyInfo ShiftY = new("shiftY", "Shift down", "px", 0, -Far, Far, 0, 1) { Place = Shift };
-    public static readonly PropertyInfo StretchX = new("stretchX", "Stretch across", "%", 100, -1000, 1000, 0, 1);
-    public static readonly PropertyInfo StretchY = new("stretchY", "Stretch down", "%", 100, -1000, 1000, 0, 1);
+    public static readonly PlaceInfo Shift = new("shift", "Position", ["shiftX", "shiftY"]);
+    public static readonly PropertyInfo ShiftX = new("shiftX", "X", "px", 0, -Far, Far, 0, 1) { Place = Shift };
+    public static readonly PropertyInfo ShiftY = new("shiftY", "Y", "px", 0, -Far, Far, 0, 1) { Place = Shift };
+    public static readonly PropertyInfo StretchX = new("stretchX", "Scale X", "%", 100, -1000, 1000, 0, 1);
+    public static readonly PropertyInfo StretchY = new("stretchY", "Scale Y", "%", 100, -1000, 1000, 0, 1);
 
     /// <summary>Wider and as much lower, narrower and as much higher: the area is kept at every frame, in between keys too.</summary>
-    public static readonly PropertyInfo Squash = new("squash", "Squash, area kept", "%", 100, 10, 1000, 0, 1);
+    public static readonly PropertyInfo Squash = new("squash", "Squash (area kept)", "%", 100, 10, 1000, 0, 1);
 
     /// <summary>Of a bone: what rides on it grows along it, thinner where the bone keeps its area, and the bones after it move out.</summary>
     public static readonly PropertyInfo Length = new("length", "Length", "%", 100, -500, 1000, 0, 1);
@@ -31,31 +31,31 @@ public static class Properties
     public static readonly PropertyInfo Planted = new("planted", "Planted", "", 0, 0, 1, 0, 1) { Choices = [new("", "Free"), new(OnStage, "On the stage")] };
 
     /// <summary>Of a part with several carriers: which takes it along, "" the one at rest.</summary>
-    public static readonly PropertyInfo RidesOn = new("ridesOn", "Rides on", "", 0, 0, 1000, 0, 1) { Choices = [new("", "What carries it at rest")] };
+    public static readonly PropertyInfo RidesOn = new("ridesOn", "Attached to", "", 0, 0, 1000, 0, 1) { Choices = [new("", "As at rest")] };
 
     /// <summary>Of a part that may lie behind others: which, "" in its place in the painting order.</summary>
-    public static readonly PropertyInfo Lies = new("lies", "Lies", "", 0, 0, 1000, 0, 1) { Choices = [new("", "In its place")] };
+    public static readonly PropertyInfo Lies = new("lies", "Layer order", "", 0, 0, 1000, 0, 1) { Choices = [new("", "As at rest")] };
 
     /// <summary>Of a part with swaps: which drawing shows, "" its own.</summary>
-    public static readonly PropertyInfo Swap = new("swap", "Shows", "", 0, 0, 1000, 0, 1) { Choices = [new("", "Its own drawing")] };
+    public static readonly PropertyInfo Swap = new("swap", "Drawing", "", 0, 0, 1000, 0, 1) { Choices = [new("", "Its own drawing")] };
 
     /// <summary>How much of a form shows.</summary>
     public static readonly PropertyInfo Amount = new("amount", "Amount", "%", 0, -200, 300, 0, 5);
 
     /// <summary>Of a limb, as parts of its widths at rest.</summary>
-    public static readonly PropertyInfo WidthRoot = new("widthRoot", "Width at the root", "%", 100, 0, 1000, 0, 5);
-    public static readonly PropertyInfo WidthJoint = new("widthJoint", "Width at the joint", "%", 100, 0, 1000, 0, 5);
-    public static readonly PropertyInfo WidthEnd = new("widthEnd", "Width at the end", "%", 100, 0, 1000, 0, 5);
+    public static readonly PropertyInfo WidthRoot = new("widthRoot", "Width at root", "%", 100, 0, 1000, 0, 5);
+    public static readonly PropertyInfo WidthJoint = new("widthJoint", "Width at joint", "%", 100, 0, 1000, 0, 5);
+    public static readonly PropertyInfo WidthEnd = new("widthEnd", "Width at end", "%", 100, 0, 1000, 0, 5);
 
     public static readonly PropertyInfo SwayAmount = new("sway", "Sway", "%", 100, -500, 500, 0, 5);
     public static readonly PropertyInfo FollowThrough = new("followThrough", "Follow-through", "%", 100, 0, 300, 0, 5);
 
     /// <summary>Of dials and pads.</summary>
-    public static readonly PropertyInfo Across = new("across", "Across", "%", 0, -100, 100, 0, 5);
-    public static readonly PropertyInfo Down = new("down", "Down", "%", 0, -100, 100, 0, 5);
+    public static readonly PropertyInfo Across = new("across", "X", "%", 0, -100, 100, 0, 5);
+    public static readonly PropertyInfo Down = new("down", "Y", "%", 0, -100, 100, 0, 5);
 
     /// <summary>Where the camera is: across, up and forward.</summary>
-    public static readonly PlaceInfo CameraPlace = new("place", "Place", ["truck", "boom", "dolly"]);
+    public static readonly PlaceInfo CameraPlace = new("place", "Position", ["truck", "boom", "dolly"]);
     public static readonly PropertyInfo Truck = new("truck", "Truck", "m", 0, -1000, 1000, 2, 0.05) { Place = CameraPlace };
     public static readonly PropertyInfo Boom = new("boom", "Boom", "m", 0, -1000, 1000, 2, 0.05) { Place = CameraPlace };
     public static readonly PropertyInfo Dolly = new("dolly", "Dolly", "m", 0, -10000, 10000, 2, 0.05) { Place = CameraPlace };
@@ -65,8 +65,8 @@ public static class Properties
     public static readonly PropertyInfo Stop = new("stop", "Stop", "f/", 8, 0.5, 128, 1, 0.1);
 
     /// <summary>Where a thing's origin stands on its plane.</summary>
-    public static readonly PlaceInfo StandPlace = new("place", "Place", ["x", "y"]);
-    public static readonly PropertyInfo FacesCamera = new("facesCamera", "Faces the camera", "", 0, 0, 1, 0, 1) { Choices = [new("", "As it stands"), new(Address.Camera, "Always")] };
+    public static readonly PlaceInfo StandPlace = new("place", "Position", ["x", "y"]);
+    public static readonly PropertyInfo FacesCamera = new("facesCamera", "Faces camera", "", 0, 0, 1, 0, 1) { Choices = [new("", "As placed"), new(Address.Camera, "Always")] };
 
     /// <summary>Turn, shift, stretch and squash: the whole body, and the first six of every part.</summary>
     public static readonly ImmutableArray<PropertyInfo> OfBody = [Turn, ShiftX, ShiftY, StretchX, StretchY, Squash];
@@ -93,8 +93,8 @@ public static class Properties
 
     private static string Carrier(string? id, Puppet puppet) => id switch
     {
-        null or Address.Body => "The whole body",
-        Address.Stand => "Nothing: let go",
+        null or Address.Body => "Whole body",
+        Address.Stand => "Nothing (detached)",
         _ => puppet.Parts.FirstOrDefault(part => part.Id == id)?.Name ?? puppet.Bones.FirstOrDefault(bone => bone.Id == id)?.Name ?? id,
     };
 
@@ -134,10 +134,10 @@ public static class Properties
     public static ImmutableArray<PropertyInfo> Of(Stand stand) =>
     [
         new("distance", "Distance", "m", stand.Distance, 0.01, 10000, 2, 0.1),
-        new("x", "Across", "px", stand.X, -1e6, 1e6, 1, 5) { Place = StandPlace },
-        new("y", "Down", "px", stand.Y, -1e6, 1e6, 1, 5) { Place = StandPlace },
+        new("x", "X", "px", stand.X, -1e6, 1e6, 1, 5) { Place = StandPlace },
+        new("y", "Y", "px", stand.Y, -1e6, 1e6, 1, 5) { Place = StandPlace },
         new("size", "Size", "%", stand.SizePercent, 0.01, 100000, 1, 1),
-        new("turn", "Turn", "°", stand.TurnDegrees, -36000, 36000, 1, 1),
+        new("turn", "Rotation", "°", stand.TurnDegrees, -36000, 36000, 1, 1),
         new("opacity", "Opacity", "%", stand.OpacityPercent, 0, 100, 0, 5),
         FacesCamera with { Default = stand.FacesCamera ? 1 : 0 },
     ];

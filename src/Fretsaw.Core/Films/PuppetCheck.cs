@@ -33,7 +33,7 @@ internal static class PuppetCheck
             .. puppet.Parts, .. puppet.Bones, .. puppet.Reaches, .. puppet.Dials,
             .. puppet.Parts.SelectMany(part => part.Pins), .. puppet.Parts.SelectMany(part => part.Kneads), .. puppet.Parts.SelectMany(part => part.Forms),
         ];
-        var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, reaches and dials");
+        var all = Ids.Check(things, place, "parts, pins, kneads, forms, bones, IK chains and dials");
         KeptCheck.Check(puppet.Knows, place);
         FacePad(puppet, place);
         Device(puppet, place);
@@ -58,7 +58,7 @@ internal static class PuppetCheck
 
         foreach (var reach in puppet.Reaches)
         {
-            Check(reach, puppet, $"reach '{reach.Name}' of {place}");
+            Check(reach, puppet, $"IK chain '{reach.Name}' of {place}");
         }
 
         BonesObeyOneReach(puppet, place);
@@ -81,7 +81,7 @@ internal static class PuppetCheck
     {
         var chain = new Stack<Bone>();
         var at = puppet.Bones.FirstOrDefault(bone => bone.Id == lower);
-        Demand(at is not null && puppet.Bones.Any(bone => bone.Id == upper), place, "names a bone that is not there", "choose bones of this puppet");
+        Demand(at is not null && puppet.Bones.Any(bone => bone.Id == upper), place, "names a bone that is not there", "select bones of this puppet");
         while (at is not null && chain.Count <= puppet.Bones.Length)
         {
             chain.Push(at);
@@ -93,7 +93,7 @@ internal static class PuppetCheck
             at = puppet.Bones.FirstOrDefault(bone => bone.Id == at.RidesOn);
         }
 
-        throw new FilmException(place, $"needs a chain of bones from '{upper}' to '{lower}'", "choose bones that ride on each other in a row");
+        throw new FilmException(place, $"needs a chain of bones from '{upper}' to '{lower}'", "select bones that are attached to each other in a row");
     }
 
     private static void Check(Bone bone, string place, HashSet<string> parts, HashSet<string> bones)
@@ -102,11 +102,11 @@ internal static class PuppetCheck
         Place(bone.Start, place, "start");
         Place(bone.End, place, "end");
         Demand((bone.End - bone.Start).Length >= 1, place, "is shorter than a pixel", "draw it longer");
-        Demand(bone.RidesOn is null || parts.Contains(bone.RidesOn) || bones.Contains(bone.RidesOn), place, $"rides on '{bone.RidesOn}', which is no part or bone", "choose another carrier");
+        Demand(bone.RidesOn is null || parts.Contains(bone.RidesOn) || bones.Contains(bone.RidesOn), place, $"is attached to '{bone.RidesOn}', which is not a part or bone", "attach it to something else");
         if (bone.Limit is { } limit)
         {
-            Range(limit.Least, -180, 0, place, "least turn", "°");
-            Range(limit.Most, 0, 180, place, "most turn", "°");
+            Range(limit.Least, -180, 0, place, "minimum rotation", "°");
+            Range(limit.Most, 0, 180, place, "maximum rotation", "°");
         }
 
         Range(bone.SharePercent, 0, PartCheck.MostShare, place, "share", "%");
@@ -116,16 +116,16 @@ internal static class PuppetCheck
     private static void Check(Reach reach, Puppet puppet, string place)
     {
         Name(reach.Name, place);
-        Demand(reach.Upper != reach.Lower, place, "has one bone only", "choose two bones or more in a row");
+        Demand(reach.Upper != reach.Lower, place, "has one bone only", "select two bones or more in a row");
         var chain = ChainOf(puppet, reach.Upper, reach.Lower, place);
-        Demand(chain.Length <= MaxBonesOfReach, place, $"has more than {MaxBonesOfReach} bones", "choose a shorter chain");
+        Demand(chain.Length <= MaxBonesOfReach, place, $"has more than {MaxBonesOfReach} bones", "select a shorter chain");
         for (var i = 1; i < chain.Length; i++)
         {
             Demand((chain[i].Start - chain[i - 1].Start).Length >= 1, place, $"has no length before the joint of '{chain[i].Name}'", "draw the bone before it longer");
         }
 
         Demand(reach.Bend is 1 or -1, place, $"bends to {reach.Bend}", "use 1 or -1");
-        Demand(Enum.IsDefined(reach.Method), place, "has an unknown method", "choose one of the listed methods");
+        Demand(Enum.IsDefined(reach.Method), place, "has an unknown method", "use one of the listed ones");
         Range(reach.StretchPercent, 0, 300, place, "stretch", "%");
     }
 
@@ -136,7 +136,7 @@ internal static class PuppetCheck
         {
             foreach (var bone in ChainOf(puppet, reach.Upper, reach.Lower, place))
             {
-                Demand(obeys.TryAdd(bone.Id, reach.Name), $"reach '{reach.Name}' of {place}", $"shares the bone '{bone.Name}' with another reach", "a bone obeys one reach");
+                Demand(obeys.TryAdd(bone.Id, reach.Name), $"IK chain '{reach.Name}' of {place}", $"shares the bone '{bone.Name}' with another IK chain", "a bone can be in one IK chain");
             }
         }
     }
@@ -144,7 +144,7 @@ internal static class PuppetCheck
     private static void Check(Dial dial, HashSet<string> things, Puppet puppet, string place)
     {
         Name(dial.Name, place);
-        Demand(Enum.IsDefined(dial.Blend) && Enum.IsDefined(dial.Spread), place, "has an unknown way of blending", "choose one of the listed ways");
+        Demand(Enum.IsDefined(dial.Blend) && Enum.IsDefined(dial.Spread), place, "has an unknown way of blending", "use one of the listed ones");
         Some(dial.Stations, place, "stations", 100);
         var places = new HashSet<(double, double)>();
         foreach (var station in dial.Stations)
@@ -167,7 +167,7 @@ internal static class PuppetCheck
     internal static void Check(StationValue value, string place, string does)
     {
         var property = Properties.FindOfPuppets(value.Property);
-        Demand(property is not null, place, $"{does} '{value.Property}', which is no property", "see docs/film-format.md for the list");
+        Demand(property is not null, place, $"{does} '{value.Property}', which is not a property", "see docs/film-format.md for the list");
         Demand(property!.Jumps == value.Choice is not null, place, $"{does} {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
         Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
         Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
@@ -179,7 +179,7 @@ internal static class PuppetCheck
         var seen = new HashSet<(DeviceChannel Channel, string Thing, string Property)>();
         foreach (var link in puppet.Device)
         {
-            Demand(Enum.IsDefined(link.Channel), place, "has a link to an unknown channel of a face device", "choose one of the listed ones");
+            Demand(Enum.IsDefined(link.Channel), place, "has a link to an unknown channel of a face device", "use one of the listed ones");
             Demand(Ids.IsValid(link.Thing) && Properties.FindOfPuppets(link.Property) is { Jumps: false, Unit: "%" or "°" }, place, $"has a face device that moves '{link.Thing}', {link.Property}", "let it move a dial, a form, a knead or a turn");
             Demand(seen.Add((link.Channel, link.Thing, link.Property)), place, $"has a face device that moves '{link.Thing}' twice", "keep one");
             Range(link.GainPercent, -1000, 1000, place, "gain of a face device", "%");

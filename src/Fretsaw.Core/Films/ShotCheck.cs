@@ -63,7 +63,7 @@ internal static class ShotCheck
         Range(shot.Wind.StrengthPercent, 0, 500, place, "wind", "%");
         if (shot.RoughRate is { } rate)
         {
-            Range(rate, 0.01, 120, place, "rough pass", "drawings a second");
+            Range(rate, 0.01, 120, place, "rough pass", "drawings per second");
         }
 
         if (shot.Range is { } range)
@@ -136,14 +136,14 @@ internal static class ShotCheck
         Some(reference.Pictures, place, "pictures", MaxThings);
         foreach (var picture in reference.Pictures)
         {
-            Demand(drawings.Value.Contains(picture), place, $"wants the drawing '{picture}', which is not in the film", "bring its picture in again");
+            Demand(drawings.Value.Contains(picture), place, $"needs the drawing '{picture}', which is not in the film", "import its picture again");
         }
 
-        Range(reference.Rate, 0.01, 120, place, "rate", "pictures a second");
+        Range(reference.Rate, 0.01, 120, place, "rate", "pictures per second");
         Range(reference.Start, -MaxLength, MaxLength, place, "start", "");
         Range(reference.First, 1, MaxThings, place, "first picture", "");
         Range(reference.Last, 0, MaxThings, place, "last picture", "");
-        Demand(Enum.IsDefined(reference.AtEnd), place, "ends in an unknown way", "choose one of the listed ways");
+        Demand(Enum.IsDefined(reference.AtEnd), place, "ends in an unknown way", "use one of the listed ones");
         Range(reference.OpacityPercent, 0, 100, place, "opacity", "%");
         Place(new Point(reference.X, reference.Y), place, "place");
         Range(reference.SizePercent, 0.01, 100_000, place, "size", "%");
@@ -152,15 +152,15 @@ internal static class ShotCheck
     private static void Check(Thing thing, string place, Lazy<HashSet<string>> drawings, Lazy<HashSet<string>> puppets)
     {
         Name(thing.Name, place);
-        Demand(Enum.IsDefined(thing.Label), place, "has an unknown label", "choose one of the listed ones");
+        Demand(Enum.IsDefined(thing.Label), place, "has an unknown label", "use one of the listed ones");
         switch (thing.Body)
         {
             case Picture picture:
-                Demand(drawings.Value.Contains(picture.Drawing), place, $"wants the drawing '{picture.Drawing}', which is not in the film", "bring its art in again");
+                Demand(drawings.Value.Contains(picture.Drawing), place, $"needs the drawing '{picture.Drawing}', which is not in the film", "import its artwork again");
                 break;
             case Cast cast:
-                Demand(puppets.Value.Contains(cast.Puppet), place, $"wants the puppet '{cast.Puppet}', which is not in the film", "bring the puppet in first");
-                Ids.Check(cast.Lent, place, "parts that others may carry");
+                Demand(puppets.Value.Contains(cast.Puppet), place, $"needs the puppet '{cast.Puppet}', which is not in the film", "import the puppet first");
+                Ids.Check(cast.Lent, place, "parts that can attach to others");
                 foreach (var lent in cast.Lent)
                 {
                     Demand(Ids.IsValid(lent.Part) && Ids.IsValid(lent.To) && Ids.IsValid(lent.On), place, $"lends '{lent.Part}' to '{lent.To}', '{lent.On}'", Ids.Remedy);
@@ -168,7 +168,7 @@ internal static class ShotCheck
 
                 break;
             default:
-                throw new FilmException(place, "is of no kind that stands on a stage", "use one of the listed kinds");
+                throw new FilmException(place, "is of a kind that cannot be on a stage", "use one of the listed kinds");
         }
 
         Range(thing.Stand.Distance, 0.01, 10000, place, "distance", "m");
@@ -185,7 +185,7 @@ internal static class ShotCheck
         Range(shake.RollDegrees, 0, 90, place, "roll", "°");
         Range(shake.PaceHz, 0.01, 60, place, "pace", "Hz");
         Range(shake.StartFrame, -MaxLength, MaxLength, place, "start", "");
-        Demand(Enum.IsDefined(shake.Noise), place, "has an unknown noise", "choose one of the listed noises");
-        Range(shake.DiesAwayFrames, 1, MaxLength, place, "dying away", "frames");
+        Demand(Enum.IsDefined(shake.Noise), place, "has an unknown noise", "use one of the listed ones");
+        Range(shake.DiesAwayFrames, 1, MaxLength, place, "fade-out", "frames");
     }
 }

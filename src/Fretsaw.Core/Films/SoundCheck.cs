@@ -17,7 +17,7 @@ internal static class SoundCheck
         Name(sound.Name, place);
         Demand(DrawingCheck.IsAsset(sound.Asset), place, "names no asset", "give the SHA-256 of its WAV file in lower-case hexadecimal");
         Demand(DrawingCheck.IsAsset(sound.Peaks), place, "names no peaks", "give the SHA-256 of its peaks in lower-case hexadecimal");
-        Range(sound.Rate, 1000, 768_000, place, "rate", "samples a second");
+        Range(sound.Rate, 1000, 768_000, place, "rate", "samples per second");
         Range(sound.Channels, 1, 2, place, "channels", "");
         Range(sound.Samples, 1, 1e9, place, "length", "samples");
         Demand(sound.Loudness.Length <= LongestLoudness && Readings.AreReadings(sound.Loudness), place, "has a loudness that cannot be read", "write bytes in base64");
@@ -34,11 +34,11 @@ internal static class SoundCheck
 
     public static void Check(ImmutableArray<SoundUse> uses, string place, HashSet<string> sounds)
     {
-        Ids.Check(uses, place, "sounds on the strip");
+        Ids.Check(uses, place, "sounds on the timeline");
         foreach (var use in uses)
         {
             var at = $"sound '{use.Id}' in {place}";
-            Demand(sounds.Contains(use.Sound), at, $"wants '{use.Sound}', which the film does not have", "bring it in again");
+            Demand(sounds.Contains(use.Sound), at, $"needs '{use.Sound}', which the film does not have", "import it again");
             Range(use.Start, -ShotCheck.MaxLength, ShotCheck.MaxLength, at, "start", "");
             Range(use.Length, 1, ShotCheck.MaxLength, at, "length", "frames");
             Range(use.FromSeconds, 0, 1e5, at, "beginning", "s");
@@ -56,7 +56,7 @@ internal static class SoundCheck
             var cue = cues[i];
             Demand(Ids.IsValid(cue.Owner), place, $"has a cue of '{cue.Owner}'", Ids.Remedy);
             Range(cue.Frame, -ShotCheck.MaxLength, ShotCheck.MaxLength, place, "frame of a cue", "");
-            Demand(Enum.IsDefined(cue.Mouth), place, $"has a cue of an unknown mouth at {cue.Frame}", "choose one of the listed ones");
+            Demand(Enum.IsDefined(cue.Mouth), place, $"has a cue of an unknown mouth at {cue.Frame}", "use one of the listed ones");
             Demand(i == 0 || cues[i - 1].Place < cue.Place, place, $"has its cue of '{cue.Owner}' at {cue.Frame} out of order, or twice", "order cues by owner and frame");
         }
     }
@@ -69,7 +69,7 @@ internal static class SoundCheck
         var seen = new HashSet<Mouth>();
         foreach (var shape in chart.Shapes)
         {
-            Demand(Enum.IsDefined(shape.Mouth) && shape.Mouth != Mouth.Keyed, place, "has a mouth of an unknown kind", "choose one of the listed ones");
+            Demand(Enum.IsDefined(shape.Mouth) && shape.Mouth != Mouth.Keyed, place, "has a mouth of an unknown kind", "use one of the listed ones");
             Demand(seen.Add(shape.Mouth), place, $"has the mouth '{shape.Mouth}' twice", "keep one");
             Some(shape.Values, place, "values of a mouth", 5000);
             foreach (var value in shape.Values)

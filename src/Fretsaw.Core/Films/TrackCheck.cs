@@ -70,14 +70,14 @@ internal static class TrackCheck
         var whole = Properties.FindPlace(address) is null && Properties.Find(address)?.Place is { } of ? address with { Property = of.Name } : address;
         foreach (var axis in Properties.FindPlace(whole)?.Axes ?? [])
         {
-            Demand(tracks.IndexOf(whole) < 0 || tracks.IndexOf(whole with { Property = axis }) < 0, place, $"keys '{whole}' as a place and its '{axis}' by itself", "keep one of the two");
+            Demand(tracks.IndexOf(whole) < 0 || tracks.IndexOf(whole with { Property = axis }) < 0, place, $"keys '{whole}' as a position and its '{axis}' by itself", "keep one of the two");
         }
     }
 
     private static void Check(Track track, string place)
     {
         var at = $"track '{track.Address}' in {place}";
-        Demand(Enum.IsDefined(track.Before) && Enum.IsDefined(track.After), at, "goes on in an unknown way", "choose one of the listed ways");
+        Demand(Enum.IsDefined(track.Before) && Enum.IsDefined(track.After), at, "loops in an unknown way", "use one of the listed ones");
         switch (track)
         {
             case NumberTrack numbers:
@@ -90,14 +90,14 @@ internal static class TrackCheck
                 Choices(choices, at);
                 break;
             default:
-                throw new FilmException(at, "is of no kind that there is", "use number, place or choice");
+                throw new FilmException(at, "is of an unknown kind", "use number, place or choice");
         }
     }
 
     private static void Numbers(NumberTrack track, string at)
     {
         var property = Properties.Find(track.Address);
-        Demand(property is { Jumps: false }, at, "names no number that can be keyed", "see docs/film-format.md for the list");
+        Demand(property is { Jumps: false }, at, "is not a number that can be keyed", "see docs/film-format.md for the list");
         Some(track.Keys, at, "keys", ShotCheck.MaxLength);
         var last = 0;
         foreach (var key in track.Keys)
@@ -110,7 +110,7 @@ internal static class TrackCheck
     private static void Places(PlaceTrack track, string at)
     {
         var place = Properties.FindPlace(track.Address);
-        Demand(place is not null, at, "names no place that can be keyed", "see docs/film-format.md for the list");
+        Demand(place is not null, at, "is not a position that can be keyed", "see docs/film-format.md for the list");
         Some(track.Keys, at, "keys", ShotCheck.MaxLength);
         var axes = place!.Axes.Select(axis => Properties.Find(track.Address with { Property = axis })!).ToList();
         var last = 0;
@@ -128,13 +128,13 @@ internal static class TrackCheck
 
     private static void Choices(ChoiceTrack track, string at)
     {
-        Demand(Properties.Find(track.Address) is { Jumps: true }, at, "names nothing to choose", "see docs/film-format.md for the list");
+        Demand(Properties.Find(track.Address) is { Jumps: true }, at, "has nothing to choose from", "see docs/film-format.md for the list");
         Some(track.Keys, at, "keys", ShotCheck.MaxLength);
         var last = 0;
         foreach (var key in track.Keys)
         {
             Frame(key, ref last, at);
-            Demand(key.Gap is null, at, $"has a gap at frame {key.Frame}", "a choice jumps; leave the gap out");
+            Demand(key.Gap is null, at, $"has a chart at frame {key.Frame}", "a choice jumps; leave the chart out");
             Demand(key.Id.Length == 0 || Ids.IsValid(key.Id), at, $"chooses '{key.Id}' at frame {key.Frame}", Ids.Remedy);
         }
     }
@@ -159,8 +159,8 @@ internal static class TrackCheck
         switch (gap.Ease)
         {
             case Slow slow:
-                Range(slow.StartPercent, 0, 100, at, "slow start", "%");
-                Range(slow.StopPercent, 0, 100, at, "slow stop", "%");
+                Range(slow.StartPercent, 0, 100, at, "ease in", "%");
+                Range(slow.StopPercent, 0, 100, at, "ease out", "%");
                 Range(slow.OverPercent, 0, 100, at, "overshoot", "%");
                 Range(slow.SettlePercent, 0, 100, at, "settling", "%");
                 break;
@@ -168,7 +168,7 @@ internal static class TrackCheck
                 Check(drawn, at);
                 break;
             default:
-                throw new FilmException(at, "has an ease of no kind that there is", "use slow or drawn");
+                throw new FilmException(at, "has an unknown kind of ease", "use slow or drawn");
         }
 
         if (gap.Stagger is { } stagger)

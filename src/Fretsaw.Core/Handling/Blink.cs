@@ -42,7 +42,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var shot = film.Shots.Find(Shot, "shot");
-        FilmException.ThrowIf(Lids.IsDefaultOrEmpty, "blink", "has no lids", "choose the dial that closes them");
+        FilmException.ThrowIf(Lids.IsDefaultOrEmpty, "blink", "has no lids", "select the dial that closes them");
         FilmException.ThrowIf(Close is < 1 or > 100 || Hold is < 1 or > 100 || Open is < 1 or > 100, "blink", "is too short or too long", "give each of its three stages 1 to 100 frames");
         FilmException.ThrowIf(EverySeconds is not (>= 0.2 and <= 60), "blinks", $"come every {EverySeconds} s", "let them come every 0.2 to 60 s");
         var lids = Lids.Select(lid => AddressOf(film, shot, lid)).ToList();
@@ -55,7 +55,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
             throw WhyNot(film, shot, lids, acted);
         }
 
-        return new Together(To > From ? "Blinks at irregular times" : "A blink", edits);
+        return new Together(To > From ? "Add irregular blinks" : "A blink", edits);
     }
 
     private int Whole => Close + Hold + Open;
@@ -65,7 +65,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
     {
         if (To > From)
         {
-            return new FilmException("blinks", $"find no room from {From} to {To}: lids move or are held shut there, or it is shorter than the {Whole} frames of one", "choose a longer stretch in which the eyes rest open, or let them come more often");
+            return new FilmException("blinks", $"do not fit between {From} and {To}: lids move or are held shut there, or it is shorter than the {Whole} frames of one", "set a longer stretch with the eyes at rest, or more blinks");
         }
 
         if (From + Whole > shot.Length)
@@ -76,8 +76,8 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
         var lid = lids[0];
         var name = Names.Of(film, shot, lid).Name;
         return acted.At(lid, From) >= HeldFrom
-            ? new FilmException("blink", $"finds '{name}' {acted.At(lid, From):0} % shut at frame {From} already", "choose a frame where the eye is open")
-            : new FilmException("blink", $"finds '{name}' moving between {From} and {From + Whole}", "choose frames where the eye rests open");
+            ? new FilmException("blink", $"finds '{name}' {acted.At(lid, From):0} % shut at frame {From} already", "go to a frame where the eye is open")
+            : new FilmException("blink", $"finds '{name}' moving between {From} and {From + Whole}", "go to where the eye rests open");
     }
 
     /// <summary>The starts. Apart by 40 to 160 % of the time asked for, by the seed, so that they look accidental.</summary>
@@ -126,5 +126,5 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
 
     private Address AddressOf(Film film, Films.Shot shot, string thing) =>
         new[] { Properties.Across, Properties.Amount }.Select(property => new Address(Owner, thing, property.Name)).Where(address => Properties.Find(film, shot, address) is not null)
-            .Cast<Address?>().FirstOrDefault() ?? throw new FilmException($"'{thing}'", "is no dial, form or knead of this puppet", "choose one that is");
+            .Cast<Address?>().FirstOrDefault() ?? throw new FilmException($"'{thing}'", "is not a dial, form or knead of this puppet", "select one that is");
 }

@@ -35,8 +35,8 @@ internal static class Brushing
     public static Func<Point, Edit> Weights(Gesture gesture, CastFrame cast, Homography toPuppet)
     {
         var (part, brush) = Of(gesture, cast);
-        FilmException.ThrowIf(part.Bend is null, $"part '{part.Name}'", "is not bent by bones", "let bones bend it first");
-        var bone = brush.Bone ?? throw new FilmException("gesture", "paints the weight of no bone", "choose a bone");
+        FilmException.ThrowIf(part.Bend is null, $"part '{part.Name}'", "is not bent by bones", "bend it by bones first");
+        var bone = brush.Bone ?? throw new FilmException("gesture", "paints the weight of no bone", "select a bone");
         var strokes = ImmutableArray.CreateBuilder<WeightStroke>();
         Point? last = null;
         return to =>

@@ -42,11 +42,11 @@ public sealed record SetStation(string Puppet, string Dial) : Wish
         }
 
         FilmException.ThrowIf(
-            across == 0 && down == 0 && values.Count > 0, $"dial '{dial.Name}'", "stands at 0, where the puppet is at rest",
-            "turn it to where this look belongs, choose “Try it” and pose again");
+            across == 0 && down == 0 && values.Count > 0, $"dial '{dial.Name}'", "is at 0, where the puppet is at rest",
+            "turn it to another value, press “Try it” and pose the puppet again");
         var station = new Station(across, down, values.ToImmutable());
         var others = dial.Stations.RemoveAll(other => other.Across == across && other.Down == down);
-        return new PutDial(Puppet, dial with { Stations = others.Add(station) }, "Set how it looks here");
+        return new PutDial(Puppet, dial with { Stations = others.Add(station) }, "Set look of dial");
 
         double Tried(PropertyInfo property) => Math.Round(frame.Values[slots.Find(new Address(View.BenchCast, Dial, property.Name))], 2);
 
@@ -89,7 +89,7 @@ public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<Fea
         FilmCheck.Range(PitchDegrees, 1, 80, "head turn", "pitch", "°");
         var puppet = film.Puppets.Find(Puppet, "puppet");
         var head = puppet.Parts.Find(Head, "part");
-        var box = film.Drawings.Find(head.Drawing ?? throw new FilmException($"part '{head.Name}'", "has no art", "choose the part that the head is drawn on"), "drawing").Bounds;
+        var box = film.Drawings.Find(head.Drawing ?? throw new FilmException($"part '{head.Name}'", "has no drawing", "select the part that the head is drawn on"), "drawing").Bounds;
         var features = Features.Select(feature => (Part: puppet.Parts.Find(feature.Part, "part"), feature.Depth)).ToList();
         var stations = ImmutableArray.CreateBuilder<Station>();
         foreach (var across in (double[])[-100, 0, 100])
@@ -104,7 +104,7 @@ public sealed record MakeHeadTurn(string Puppet, string Head, ImmutableArray<Fea
         var mattes = Features.Where(feature => feature.Inside).Select(feature => new ChangePart(Puppet, feature.Part) { Matte = new Matte(Head) });
         var behind = stations.SelectMany(station => station.Values).Where(value => value.Property == Properties.Lies.Name).Select(value => value.Thing).Distinct()
             .Select(id => puppet.Parts.Find(id, "part")).Where(part => !part.MayLieBehind.Contains(Head)).Select(part => new ChangePart(Puppet, part.Id) { MayLieBehind = part.MayLieBehind.Add(Head) });
-        return new Together("Made a head turn", [.. behind, new PutDial(Puppet, pad), .. mattes]);
+        return new Together("Make head turn", [.. behind, new PutDial(Puppet, pad), .. mattes]);
     }
 
     private IEnumerable<StationValue> Values(Film film, Puppet puppet, Part part, double depth, Box head, double across, double down)

@@ -24,7 +24,7 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
         GripKind.Thing => DragOfSeveral.Of(gesture, one => Standings.Drag(one, stood)),
         GripKind.ThingDistance => DragOfSeveral.Of(gesture, one => Standings.DragDistance(one, stood)),
         GripKind.Look => Of(Look(gesture, stood)),
-        GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set the focus", (to, values) => values[0] = Math.Clamp(to.X, 0.1, 10000))),
+        GripKind.Focus => Of(new PoseDrag(gesture, stood, [Address.OfCamera(Address.Focus)], "Set focus", (to, values) => values[0] = Math.Clamp(to.X, 0.1, 10000))),
         GripKind.Turn or GripKind.Shift or GripKind.Pin or GripKind.Goal or GripKind.Dial => Of(Pairing.Of(gesture, stood, DragOfSeveral.Posed(gesture, stood))),
         GripKind.PathIn or GripKind.PathOut => PathDrag.Begin(gesture, stood),
         GripKind.Pivot or GripKind.PinRest or GripKind.BoneStart or GripKind.BoneEnd => DragOfSeveral.Of(Rigging.WithItsKind(gesture, stood), one => Rigging.Begin(one, stood, SnapPixels)),
@@ -37,7 +37,7 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
 
     internal static CastFrame FindCast(Evaluator frame, string? owner) =>
         Array.Find(frame.Cast, cast => cast.Use.Thing.Id == owner)
-        ?? throw new FilmException($"puppet '{owner}'", "is not on the stage", "choose one that is");
+        ?? throw new FilmException($"puppet '{owner}'", "is not on the stage", "select one that is");
 
     /// <summary>Picture pixels → what is seen through a map.</summary>
     internal static Homography Inverse(Homography toPicture)
@@ -54,7 +54,7 @@ public sealed record Drag(Func<Point, Edit> ToEdit, PoseDrag? Pose = null)
         var metres = PicturePlane.MetresPerPixel(film);
         var (camera, from) = (frame.Camera, plane.Map(gesture.From));
         ImmutableArray<Address> addresses = [Address.OfCamera(Properties.Truck.Name), Address.OfCamera(Properties.Boom.Name)];
-        return new PoseDrag(gesture, frame, addresses, "Moved the camera", (to, values) =>
+        return new PoseDrag(gesture, frame, addresses, "Move camera", (to, values) =>
         {
             var by = (plane.Map(to) - from) * metres;
             values[0] = Math.Round(camera.Truck - by.X, 4);

@@ -14,7 +14,7 @@ internal static class DragOfSeveral
     {
         var each = gesture.Grip.Also.Where(id => id != gesture.Grip.Thing).Distinct(StringComparer.Ordinal).Prepend(gesture.Grip.Thing)
             .Select(id => one(Alone(gesture, id))).ToImmutableArray();
-        return new Drag(each.Length == 1 ? each[0] : to => new Together($"Moved {each.Length} things", [.. each.Select(edit => edit(to))]));
+        return new Drag(each.Length == 1 ? each[0] : to => new Together($"Move {each.Length} things", [.. each.Select(edit => edit(to))]));
     }
 
     /// <summary>
@@ -46,7 +46,7 @@ internal static class DragOfSeveral
 
         if (keyed.Count > PoseDrag.Most)
         {
-            throw new FilmException($"{chosen.Count} things", "are too many to be dragged at once", "choose fewer of them");
+            throw new FilmException($"{chosen.Count} things", "are too many to be dragged at once", "select fewer");
         }
 
         return others.Count == 0 ? own : Together(gesture, stood, own, [.. others]);

@@ -64,13 +64,13 @@ public sealed record DrawLimb(View View, ImmutableArray<Point> Joints, string Ne
         var reach = new Reach
         {
             Id = $"{NewId}-reach",
-            Name = taken.Find(part => part is not null) is { } part ? $"{part.Name}, end" : $"{bones[^1].Name} reach",
+            Name = taken.Find(part => part is not null) is { } part ? $"{part.Name}, end" : $"{bones[^1].Name} IK",
             Upper = bones[0].Id,
             Lower = bones[^1].Id,
             Bend = side >= 0 ? 1 : -1,
             Method = ReachMethod.Settled,
         };
-        return new Together("Drew a limb", [.. bones.Select(bone => new AddBone(puppet.Id, bone)), .. BonesOnArt.Take(puppet, [.. bones.Zip(taken)]), new AddReach(puppet.Id, reach), .. ShapePairs.Along(film, puppet, bones, reach)]);
+        return new Together("Draw limb", [.. bones.Select(bone => new AddBone(puppet.Id, bone)), .. BonesOnArt.Take(puppet, [.. bones.Zip(taken)]), new AddReach(puppet.Id, reach), .. ShapePairs.Along(film, puppet, bones, reach)]);
     }
 
     /// <summary>After the part that it takes; numbered where it takes none, or several bones take one.</summary>

@@ -13,7 +13,7 @@ public sealed record FillCues(string Shot, string Owner, string Use, bool ByLoud
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var shot = film.Shots.Find(Shot, "shot");
-        var use = shot.Sounds.Find(Use, "sound on the strip");
+        var use = shot.Sounds.Find(Use, "sound on the timeline");
         var sound = film.Sounds.Find(use.Sound, "sound");
         FilmException.ThrowIf(!ByLoudness && sound.Timed.IsEmpty, $"'{sound.Name}'", "has no timed sounds of speech", "fill by loudness, or read a file of cues");
         var cues = ByLoudness ? CueFill.ByLoudness(use, sound, film.FrameRate) : CueFill.BySounds(use, sound, film.FrameRate);

@@ -25,9 +25,9 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         var cast = Drag.FindCast(frame, Owner);
         var puppet = cast.Plan.Puppet;
         var handed = Handed.Find(cast, Part);
-        FilmException.ThrowIf(Part == To || handed.Part.Id == To, $"part '{handed.Part.Name}'", "cannot ride on itself", "choose another carrier");
+        FilmException.ThrowIf(Part == To || handed.Part.Id == To, $"part '{handed.Part.Name}'", "cannot be attached to itself", "attach it to something else");
         var taker = Taker.Find(film, frame, cast, handed.Part, To);
-        FilmException.ThrowIf(Math.Abs(taker.OnPuppet.Determinant) < 1e-9, $"what carries '{handed.Part.Name}' from here on", "is stretched to nothing at this frame", "choose another frame");
+        FilmException.ThrowIf(Math.Abs(taker.OnPuppet.Determinant) < 1e-9, $"what '{handed.Part.Name}' is attached to from here on", "has no size at this frame", "go to another frame");
         taker.OnPuppet.TryInvert(out var inverse);
         var world = taker.Seen(frame, cast, handed);
         var shot = film.Shots.Find(Shot, "shot");
@@ -38,7 +38,7 @@ public sealed record HandOver(string Shot, string Owner, string Part, int Frame,
         // What was let go is thrown by a later key of its place, and goes there eased; but keys of what takes it next are measured otherwise.
         var isTakenNext = shot.Tracks.Find(choice.Address)?.AllKeys.Any(key => key.Frame > Frame) == true;
         edits.AddRange(Changeover.At(Shot, Owner, Frame, now, frameAt, To == Address.Stand && !isTakenNext ? Gap.Both : null));
-        return new Together(To == Address.Stand ? "Let it go" : taker.Choice == "" ? "Took hold of it again" : "Handed it over", edits);
+        return new Together(To == Address.Stand ? "Detach" : taker.Choice == "" ? "Attach again" : "Hand over", edits);
     }
 
     /// <summary>Up to where it is handed on again, its keys were made for what carried it before, and mean nothing any more.</summary>

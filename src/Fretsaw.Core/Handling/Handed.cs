@@ -21,7 +21,7 @@ internal sealed record Handed(Part Part, int Node, Affine World, Bone? Bone = nu
             return Of(cast, found);
         }
 
-        var bone = puppet.Bones.FirstOrDefault(bone => bone.Id == id) ?? throw new FilmException($"part '{id}'", "is not of this puppet", "choose one that is");
+        var bone = puppet.Bones.FirstOrDefault(bone => bone.Id == id) ?? throw new FilmException($"part '{id}'", "is not part of this puppet", "select one that is");
         if (CarrierOf(puppet, bone) is { } carrier)
         {
             return Of(cast, carrier);
@@ -29,7 +29,7 @@ internal sealed record Handed(Part Part, int Node, Affine World, Bone? Bone = nu
 
         var node = cast.Plan.NodeOf[id];
         var link = cast.Plan.Nodes[node];
-        FilmException.ThrowIf(link.Link > 0, $"bone '{bone.Name}'", $"is held by the reach '{(link.Reach < 0 ? "" : cast.Plan.Reaches[link.Reach].Reach.Name)}'", "let go of the first bone of its chain");
+        FilmException.ThrowIf(link.Link > 0, $"bone '{bone.Name}'", $"is held by the IK chain '{(link.Reach < 0 ? "" : cast.Plan.Reaches[link.Reach].Reach.Name)}'", "detach the first bone of that chain instead");
         var names = Names.InPuppet(puppet).Select(named => named.Id).ToHashSet(StringComparer.Ordinal);
         var loose = new Part { Id = Ids.Free(Ids.With(id, "loose"), one => !names.Contains(one)), Name = $"{bone.Name}, loose", Pivot = bone.Start, RidesOn = bone.RidesOn, RidesOnEnd = true };
         return new Handed(loose, node, cast.Skeleton.CarrierOf(node), bone);

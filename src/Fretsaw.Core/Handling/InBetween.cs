@@ -18,8 +18,8 @@ public sealed record InBetween(string Shot, string Owner, ImmutableArray<string>
         FilmCheck.Range(Percent, -100, 200, "breakdown", "part of the way", "%");
         var shot = film.Shots.Find(Shot, "shot");
         var values = shot.Tracks.Of(Owner).Where(IsMeant).SelectMany(track => At(film, shot, track)).ToImmutableArray();
-        FilmException.ThrowIf(values.IsEmpty, "breakdown", $"finds nothing that is keyed both before frame {Frame} and after it", "key a pose on either side of it");
-        return new SetKeys(Shot, Frame, values, "Made a breakdown");
+        FilmException.ThrowIf(values.IsEmpty, "breakdown", $"needs keys both before frame {Frame} and after it", "key a pose on either side of it");
+        return new SetKeys(Shot, Frame, values, "Add breakdown");
     }
 
     private bool IsMeant(Track track) => Things.IsEmpty ? track.Address.Thing != Address.Stand : Things.Contains(track.Address.Thing);

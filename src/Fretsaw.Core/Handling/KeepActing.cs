@@ -27,9 +27,9 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
     /// <exception cref="FilmException">There is no such stretch, or nothing in it to keep.</exception>
     public Keep Of(Film film)
     {
-        FilmException.ThrowIf(From < 1 || To < From || To > ShotCheck.MaxLength, "frames", $"{From} to {To} are no stretch of a shot", "end where it begins, or later");
+        FilmException.ThrowIf(From < 1 || To < From || To > ShotCheck.MaxLength, "frames", $"{From} to {To} are not a stretch of the shot", "end where it begins, or later");
         var shot = film.Shots.Find(Shot, "shot");
-        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
+        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is not a puppet on the stage", "select one that is");
         var acted = new Sampler(film, shot, Owner);
         var tables = Properties.OfPuppet(puppet).DistinctBy(entry => entry.Thing).ToDictionary(entry => entry.Thing, entry => entry.Table, StringComparer.Ordinal);
         var keyed = SeenValue.Of(shot, Owner, acted).Where(address => tables.ContainsKey(address.Thing)).ToList();
@@ -42,7 +42,7 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
             chosen.Add(new Address(Owner, Address.Body, Properties.Shift.Name));
         }
 
-        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has nothing keyed that could be kept", AsExpression ? "pose it and key that first" : "key its pose first, or choose its controls");
+        FilmException.ThrowIf(chosen.Count == 0, $"'{puppet.Name}'", "has no keys to save", AsExpression ? "pose it and key the pose first" : "key its pose first, or select its controls");
         var things = chosen.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);
         var kept = new Kept
         {
@@ -76,7 +76,7 @@ public sealed record KeepActing(string Shot, string Owner, ImmutableArray<string
     {
         if (!tables.TryGetValue(thing, out var table))
         {
-            throw new FilmException($"'{thing}'", "is no control of this puppet", "choose one that is");
+            throw new FilmException($"'{thing}'", "is not a control of this puppet", "select one that is");
         }
 
         var own = keyed.Where(address => address.Thing == thing).ToList();

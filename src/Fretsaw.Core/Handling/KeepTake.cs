@@ -67,7 +67,7 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
             edits.AddRange(group.Kept.SkipLast(1).Select(at => new SetGap(Shot, group.First + at, Gap.Even, group.Addresses)));
         }
 
-        return new Together("Kept a take", edits);
+        return new Together("Record take", edits);
     }
 
     /// <summary>What is kept of a take, of each control that it moved.</summary>
@@ -79,13 +79,13 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
     /// <exception cref="FilmException">There is nothing to keep, or a setting cannot be.</exception>
     internal List<Group> Reduced(Film film, Func<View, double, Evaluator> frameAt)
     {
-        FilmException.ThrowIf(Readings.IsDefaultOrEmpty || Readings.Length > MostReadings, "take", "has no readings, or too many", "perform it again");
-        FilmException.ThrowIf(!Enum.IsDefined(With), "take", "was performed with nothing that is known", "perform it with the pointer, the face pad or a device");
-        FilmException.ThrowIf(!(Tolerance is >= 0 and <= 1000) || SmoothFrames is < 0 or > 24 || !(Math.Abs(LatencyFrames) <= 24), "take", "is kept in a way that cannot be", "keep to a tolerance of 0–1000, 0–24 frames to smooth and up to 24 frames late");
+        FilmException.ThrowIf(Readings.IsDefaultOrEmpty || Readings.Length > MostReadings, "take", "has no readings, or too many", "record it again");
+        FilmException.ThrowIf(!Enum.IsDefined(With), "take", "was recorded with an unknown device", "record it with the pointer, the face pad or a device");
+        FilmException.ThrowIf(!(Tolerance is >= 0 and <= 1000) || SmoothFrames is < 0 or > 24 || !(Math.Abs(LatencyFrames) <= 24), "take", "has settings out of range", "use a tolerance of 0–1000, 0–24 frames to smooth and up to 24 frames earlier");
         for (var i = 0; i < Readings.Length; i++)
         {
             var good = Readings[i] is { Values.IsDefault: false } one && double.IsFinite(one.Frame) && one.Values.All(double.IsFinite) && one.Values.Length == (With == TakeWith.Device ? Enum.GetValues<DeviceChannel>().Length : 2);
-            FilmException.ThrowIf(!good || (i > 0 && Readings[i].Frame < Readings[i - 1].Frame), "take", $"has a reading that is none, number {i + 1}", "perform it again");
+            FilmException.ThrowIf(!good || (i > 0 && Readings[i].Frame < Readings[i - 1].Frame), "take", $"has an invalid reading, number {i + 1}", "record it again");
         }
 
         var length = film.Shots.Find(Shot, "shot").Length;
@@ -101,7 +101,7 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
             }
         }
 
-        FilmException.ThrowIf(columns.Count == 0, "take", "moves nothing", With == TakeWith.Device ? "say what the device moves" : "switch something on for it");
+        FilmException.ThrowIf(columns.Count == 0, "take", "moves nothing", With == TakeWith.Device ? "link the device first" : "tick something to move first");
         return
         [
             .. columns.GroupBy(column => column.Key.Thing).Select(group =>
@@ -141,9 +141,9 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
 
     private List<(Address Address, double Value)> Dragged(int frame, Geometry.Point to, Func<View, double, Evaluator> frameAt)
     {
-        var gesture = (Gesture ?? throw new FilmException("take", "does not say what was dragged", "perform it again")) with { Frame = frame, Lens = null };
-        FilmException.ThrowIf(gesture.View.Shot != Shot || gesture.View.Cast is not null || gesture.View.Puppet is not null, "take", "was not performed on the shot's stage", "drag on the stage");
-        var drag = Drag.Begin(gesture, frameAt(gesture.View, frame)).Pose ?? throw new FilmException("take", "cannot be performed with this", "drag a limb, a part, a pin or the body");
+        var gesture = (Gesture ?? throw new FilmException("take", "does not say what was dragged", "record it again")) with { Frame = frame, Lens = null };
+        FilmException.ThrowIf(gesture.View.Shot != Shot || gesture.View.Cast is not null || gesture.View.Puppet is not null, "take", "was not recorded on the stage of the shot", "drag on the stage");
+        var drag = Drag.Begin(gesture, frameAt(gesture.View, frame)).Pose ?? throw new FilmException("take", "cannot be recorded with this", "drag a limb, a part, a pin or the body");
         Span<double> values = stackalloc double[PoseDrag.Most];
         drag.At(to, values);
         var keyed = new List<(Address Address, double Value)>();
@@ -158,7 +158,7 @@ public sealed record KeepTake(string Shot, string Owner, TakeWith With, Immutabl
     private Func<int, double[], IEnumerable<(Address Address, double Value)>> Device(Film film)
     {
         var shot = film.Shots.Find(Shot, "shot");
-        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is no puppet on the stage", "choose one that is");
+        var puppet = shot.PuppetOf(film, Owner) ?? throw new FilmException($"'{Owner}'", "is not a puppet on the stage", "select one that is");
         var moved = puppet.Device.Select(link => (Link: link, Address: new Address(Owner, link.Thing, link.Property)))
             .Select(one => (one.Link, one.Address, Property: Properties.Find(film, shot, one.Address))).Where(one => one.Property is { Jumps: false })
             .GroupBy(one => one.Address).ToList();

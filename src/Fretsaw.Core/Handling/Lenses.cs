@@ -22,6 +22,6 @@ internal static class Lenses
         var thing = stood.Find(gesture.Grip.Owner ?? gesture.Grip.Thing);
         return thing is { Shown: true } && thing.SeenBy(stood.Plan.Film, camera) is { } seen && seen.TryInvert(out var toStage)
             ? thing.FromStage.Then(toStage)
-            : throw new FilmException($"frame {lens}", "does not show what was gripped", "go to a frame that does");
+            : throw new FilmException($"frame {lens}", "does not show what you are dragging", "go to a frame that does");
     }
 }

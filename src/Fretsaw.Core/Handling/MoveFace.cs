@@ -16,8 +16,8 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var frame = frameAt(new View(Shot), Frame);
-        FilmException.ThrowIf(!(Math.Abs(At.X) <= 1 && Math.Abs(At.Y) <= 1), "face pad", "stands outside itself", "keep it between −1 and 1");
-        return new SetKeys(Shot, Frame, [.. Values(frame).Select(value => value with { Value = Math.Round(value.Value, 1) })], "Moved the face") { Drawn = true };
+        FilmException.ThrowIf(!(Math.Abs(At.X) <= 1 && Math.Abs(At.Y) <= 1), "face pad", "is out of range", "keep it between −1 and 1");
+        return new SetKeys(Shot, Frame, [.. Values(frame).Select(value => value with { Value = Math.Round(value.Value, 1) })], "Move face") { Drawn = true };
     }
 
     /// <summary>What the features come to, as exactly as the pad says it.</summary>
@@ -26,7 +26,7 @@ public sealed record MoveFace(string Shot, string Owner, int Frame, Point At) : 
     {
         var puppet = Drag.FindCast(frame, Owner).Plan.Puppet;
         var values = puppet.FacePad.Where(feature => !feature.Off).SelectMany(feature => Values(frame, feature)).ToImmutableArray();
-        FilmException.ThrowIf(values.IsEmpty, $"face pad of '{puppet.Name}'", "moves nothing", "switch something on for it");
+        FilmException.ThrowIf(values.IsEmpty, $"face pad of '{puppet.Name}'", "moves nothing", "tick something to move first");
         return values;
     }
 

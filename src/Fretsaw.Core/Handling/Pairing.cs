@@ -39,7 +39,7 @@ internal static class Pairing
             }
         }
 
-        return along.Count == 0 ? drag : new PoseDrag(gesture, stood, [.. own, .. along.Select(one => one.To)], "Moved both sides", (to, values) =>
+        return along.Count == 0 ? drag : new PoseDrag(gesture, stood, [.. own, .. along.Select(one => one.To)], "Move both sides", (to, values) =>
         {
             drag.At(to, values);
             for (var k = 0; k < along.Count; k++)

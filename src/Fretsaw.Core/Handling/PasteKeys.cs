@@ -35,7 +35,7 @@ public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string
 
         var isElsewhere = From != Shot || !copy.ToThings.IsEmpty || Rows(film).Keys.Any(address => address.Owner != Owner);
         var (first, _) = ChosenKeys.SpanOf(Rows(film));
-        return isElsewhere ? new Together("Moved keys", [copy, new RemoveChosenKeys(From, Chosen)]) : new RetimeKeys(Shot, Chosen, new Shift(Frame - first));
+        return isElsewhere ? new Together("Move keys", [copy, new RemoveChosenKeys(From, Chosen)]) : new RetimeKeys(Shot, Chosen, new Shift(Frame - first));
     }
 
     /// <summary>What becomes of it: how many keys come to how many rows, what is replaced, and what finds nothing there.</summary>
@@ -51,7 +51,7 @@ public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string
         var replaced = into.Sum(one => to.Tracks.Find(one.Row)?.AllKeys.Count(key => IsTaken(key.Frame) && !(From == Shot && goes.GetValueOrDefault(one.Row)?.Contains(key.Frame) == true)) ?? 0);
         var lost = rows.Keys.Where(address => !used.ContainsKey(address) || targets.Of(address).IsEmpty).Select(address => address.Thing).Distinct();
         var puppet = from.PuppetOf(film, rows.Keys.FirstOrDefault().Owner ?? "");
-        return new Pasted(into.Sum(one => one.Keys), into.Select(one => one.Row.Thing).Distinct().Count(), replaced, [.. lost.Select(thing => thing == Address.Stand ? "Where it stands" : puppet is null ? thing : Names.OfThing(puppet, thing))]);
+        return new Pasted(into.Sum(one => one.Keys), into.Select(one => one.Row.Thing).Distinct().Count(), replaced, [.. lost.Select(thing => thing == Address.Stand ? "Position" : puppet is null ? thing : Names.OfThing(puppet, thing))]);
 
         bool IsTaken(int frame) => Merges ? used.Values.Any(frames => frames.Contains(frame - Frame + first)) : frame >= Frame && frame <= Frame + last - first;
     }
@@ -59,7 +59,7 @@ public sealed record PasteKeys(string From, ImmutableArray<Beads> Chosen, string
     private CopyKeys Copy(Film film)
     {
         var rows = Rows(film);
-        FilmException.ThrowIf(rows.Count == 0, "keys", "that were copied are not in the film any more", "copy them again");
+        FilmException.ThrowIf(rows.Count == 0, "keys", "that were copied were deleted from the film", "copy them again");
 
         // Copying has left what was copied chosen: then nothing else is meant. Nor is one thing meant to have what several had.
         var sources = rows.Keys.Select(address => address.Thing).ToHashSet(StringComparer.Ordinal);

@@ -11,10 +11,10 @@ internal static class PathDrag
     public static Drag Begin(Gesture gesture, Evaluator stood)
     {
         var (owner, thing) = (gesture.Grip.Owner ?? gesture.Grip.Thing, gesture.Grip.Thing);
-        var frame = stood.Find(owner) ?? throw new FilmException($"thing '{owner}'", "is not on the stage", "choose one that is");
+        var frame = stood.Find(owner) ?? throw new FilmException($"thing '{owner}'", "is not on the stage", "select one that is");
         var address = AddressOf(owner, thing);
         var key = (stood.Plan.Shot.Tracks.Find(address) as PlaceTrack)?.Keys.FirstOrDefault(one => one.Frame == Drag.WholeFrame(gesture))
-            ?? throw new FilmException($"'{address}'", $"has no place keyed at frame {gesture.Frame}", "key it there first");
+            ?? throw new FilmException($"'{address}'", $"has no position key at frame {gesture.Frame}", "key it there first");
         var space = Drag.Inverse(frame.FromStage * SpaceOf(stood, frame, thing));
         var (from, isOut) = (space.Map(gesture.From), gesture.Grip.Kind == GripKind.PathOut);
         return new Drag(to =>

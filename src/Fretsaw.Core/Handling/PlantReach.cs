@@ -15,11 +15,11 @@ public sealed record PlantReach(string Shot, string Owner, string Reach, int Fra
         var frame = frameAt(new View(Shot), Frame);
         var cast = Drag.FindCast(frame, Owner);
         var index = Array.FindIndex(cast.Plan.Reaches, reach => reach.Reach.Id == Reach);
-        FilmException.ThrowIf(index < 0, $"reach '{Reach}'", "is not on this puppet", "choose one that is");
+        FilmException.ThrowIf(index < 0, $"reach '{Reach}'", "is not on this puppet", "select one that is");
         var onStage = cast.ToStage.Map(cast.Goals[index]);
         (Planted ? cast.Skeleton.Ground : cast.ToStage * cast.Skeleton.FreeSpaceOf(cast.Plan.Reaches[index].Nodes[0])).TryInvert(out var inverse);
         var shift = inverse.Map(onStage) - cast.Plan.Reaches[index].GoalRest;
-        return new Together(Planted ? "Planted it" : "Lifted it", [.. Changeover.At(Shot, Owner, Frame,
+        return new Together(Planted ? "Plant goal" : "Lift goal", [.. Changeover.At(Shot, Owner, Frame,
         [
             new KeyValue(AddressOf(Properties.ShiftX), Math.Round(shift.X, 3)), new KeyValue(AddressOf(Properties.ShiftY), Math.Round(shift.Y, 3)),
             new KeyValue(AddressOf(Properties.Planted)) { Choice = Planted ? Properties.OnStage : "" },

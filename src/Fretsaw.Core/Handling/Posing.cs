@@ -39,7 +39,7 @@ internal static class Posing
     private static PoseDrag Dial(Gesture gesture, Evaluator stood, Dial dial)
     {
         var addresses = Properties.Of(dial).Select(property => AddressOf(gesture, property.Name)).ToImmutableArray();
-        return new PoseDrag(gesture, stood, addresses, $"Turned {dial.Name}", (to, values) =>
+        return new PoseDrag(gesture, stood, addresses, $"Turn {dial.Name}", (to, values) =>
         {
             values[0] = Percent(to.X);
             if (addresses.Length > 1)
@@ -98,7 +98,7 @@ internal static class Posing
         var start = Value(stood, gesture, Properties.Turn.Name);
         var last = (inverse.Map(gesture.From) - pivot).AngleRadians;
         var swept = 0.0;
-        return new PoseDrag(gesture, stood, [AddressOf(gesture, Properties.Turn.Name)], "Turned it", (to, values) =>
+        return new PoseDrag(gesture, stood, [AddressOf(gesture, Properties.Turn.Name)], "Rotate", (to, values) =>
         {
             var now = (inverse.Map(to) - pivot).AngleRadians;
             swept += Angles.Wrap(now - last);
@@ -116,7 +116,7 @@ internal static class Posing
         var inverse = Drag.Inverse(spaceToPicture);
         var (start, from) = (Shift(stood, gesture), inverse.Map(gesture.From));
         ImmutableArray<Address> addresses = [AddressOf(gesture, Properties.ShiftX.Name), AddressOf(gesture, Properties.ShiftY.Name)];
-        return new PoseDrag(gesture, stood, addresses, "Moved it", (to, values) =>
+        return new PoseDrag(gesture, stood, addresses, "Move", (to, values) =>
         {
             var at = start + inverse.Map(to) - from;
             values[0] = Math.Round(at.X, 2);
@@ -133,7 +133,7 @@ internal static class Posing
     {
         var slot = stood.Plan.Slots.Find(address);
         return slot < 0
-            ? throw new FilmException($"'{address.Thing}'", "cannot be moved that way", "take hold of another handle")
+            ? throw new FilmException($"'{address.Thing}'", "cannot be moved that way", "drag another handle")
             : stood.Values[slot];
     }
 

@@ -23,7 +23,7 @@ public sealed record Resize(string Shot, string Owner, string Thing, int Frame, 
 
         // What is stretched to nothing on one side has no proportion that could be kept.
         var times = Size(x, y) is > 0 and var size ? Percent / size : 0;
-        return new SetKeys(Shot, Frame, [Value(across, x), Value(down, y)], "Changed the size") { Drawn = true, Blocked = Blocked };
+        return new SetKeys(Shot, Frame, [Value(across, x), Value(down, y)], "Change size") { Drawn = true, Blocked = Blocked };
 
         KeyValue Value(Address address, double value) =>
             new(address, Math.Round(Math.Clamp(times == 0 ? Percent : value * times, Properties.StretchX.Min, Properties.StretchX.Max), 4));

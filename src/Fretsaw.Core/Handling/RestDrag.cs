@@ -51,10 +51,10 @@ internal static class RestDrag
         where T : class, IEntity
     {
         var part = puppet.Parts.FirstOrDefault(candidate => list(candidate).Any(thing => thing.Id == id))
-            ?? throw new FilmException($"{what} '{id}'", "is not on this puppet", "choose one that is");
+            ?? throw new FilmException($"{what} '{id}'", "is not on this puppet", "select one that is");
         return (part, list(part).Find(id, what));
     }
 
     private static Sway SwayOf(Puppet puppet, string part) => puppet.Parts.Find(part, "part").Sway
-        ?? throw new FilmException($"part '{part}'", "does not sway", "choose one that does");
+        ?? throw new FilmException($"part '{part}'", "does not sway", "select one that does");
 }

@@ -72,7 +72,7 @@ public sealed record MakeReach(string Puppet, string LowerBone, string NewId, in
 
         var second = Bones.SecondOf(puppet, upper, lower);
         var side = Point.Cross(lower.End - upper.Start, second.Start - upper.Start);
-        return new AddReach(Puppet, new Reach { Id = NewId, Name = $"{lower.Name} reach", Upper = upper.Id, Lower = lower.Id, Bend = side >= 0 ? 1 : -1, Method = ReachMethod.Settled });
+        return new AddReach(Puppet, new Reach { Id = NewId, Name = $"{lower.Name} IK", Upper = upper.Id, Lower = lower.Id, Bend = side >= 0 ? 1 : -1, Method = ReachMethod.Settled });
     }
 }
 
@@ -82,7 +82,7 @@ public sealed record GatherSwaps(string Puppet, string Part, ImmutableArray<stri
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Gathering.Of(film, Puppet, Part, Others, other => new PutOnPart(Puppet, Part)
     {
         Swap = new Swap { Id = $"swap-{other.Id}", Name = other.Name, Drawing = other.Drawing, Pivot = other.Pivot },
-    }, "Gathered swaps");
+    }, "Gather swaps");
 }
 
 /// <summary>Other parts' outlines become forms that this part's is blended with, and the parts themselves go.</summary>
@@ -91,7 +91,7 @@ public sealed record GatherForms(string Puppet, string Part, ImmutableArray<stri
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt) => Gathering.Of(film, Puppet, Part, Others, other => new PutOnPart(Puppet, Part)
     {
         Form = new Form { Id = $"form-{other.Id}", Name = other.Name, Drawing = other.Drawing! },
-    }, "Gathered forms");
+    }, "Gather forms");
 }
 
 internal static class Gathering
@@ -102,8 +102,8 @@ internal static class Gathering
         var puppet = film.Puppets.Find(puppetId, "puppet");
         var taken = others.Where(id => id != partId).Select(id => puppet.Parts.Find(id, "part")).ToList();
         var bare = taken.Find(part => part.Drawing is null);
-        FilmException.ThrowIf(taken.Count == 0, $"part '{puppet.Parts.Find(partId, "part").Name}'", "was given nothing to gather", "choose other parts of the puppet too");
-        FilmException.ThrowIf(bare is not null, $"part '{bare?.Name}'", "has no art of its own", "choose the parts it carries");
+        FilmException.ThrowIf(taken.Count == 0, $"part '{puppet.Parts.Find(partId, "part").Name}'", "was given nothing to gather", "select other parts of the puppet too");
+        FilmException.ThrowIf(bare is not null, $"part '{bare?.Name}'", "has no drawing of its own", "select the parts attached to it");
         return new Together(says, [.. taken.Select(take), .. taken.Select(part => new RemovePart(puppetId, part.Id))]);
     }
 }
@@ -111,7 +111,7 @@ internal static class Gathering
 internal static class Bones
 {
     public static Bone CarrierOf(Puppet puppet, Bone bone) => puppet.Bones.FirstOrDefault(other => other.Id == bone.RidesOn)
-        ?? throw new FilmException($"bone '{bone.Name}'", "rides on no bone", "draw it from the end of another bone first");
+        ?? throw new FilmException($"bone '{bone.Name}'", "is not attached to a bone", "draw it from the end of another bone");
 
     public static (Bone Upper, Bone Lower) Pair(Puppet puppet, string lowerBone)
     {

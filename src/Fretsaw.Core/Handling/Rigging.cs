@@ -55,7 +55,7 @@ internal static class Rigging
             case GripKind.Weights:
                 return Brushing.Weights(gesture, cast, toPuppet);
             default:
-                throw new FilmException($"grip '{grip.Kind}'", "is not a handle of the bench", "take hold of another");
+                throw new FilmException($"grip '{grip.Kind}'", "is not a handle here", "drag another");
         }
 
         Point Moved(Point rest, Point to) => (rest + toPuppet.Map(to) - from).Rounded();
@@ -81,7 +81,7 @@ internal static class Rigging
         var next = puppet.Bones.Where(other => other.RidesOn == bone.Id && other.Start == bone.End).ToList();
         return next.Count == 0
             ? change
-            : new Together("Changed a bone", [change, .. next.Select(other => new ChangeBone(puppet.Id, other.Id) { Start = end })]);
+            : new Together("Change bone", [change, .. next.Select(other => new ChangeBone(puppet.Id, other.Id) { Start = end })]);
     }
 
     /// <summary>A bone that takes the part it is drawn on, where that is still free.</summary>

@@ -36,7 +36,7 @@ internal static class ShiftSpaces
     public static Affine OfPin(CastFrame cast, string pin, out Point rest)
     {
         var part = cast.Plan.Puppet.Parts.FirstOrDefault(candidate => candidate.Pins.Any(p => p.Id == pin))
-            ?? throw new FilmException($"pin '{pin}'", "is not on this puppet", "choose one that is");
+            ?? throw new FilmException($"pin '{pin}'", "is not on this puppet", "select one that is");
         var found = part.Pins.First(p => p.Id == pin);
         rest = found.At;
         return cast.Worlds[cast.Plan.NodeOf[found.RidesOn ?? part.Id]];

@@ -12,8 +12,8 @@ public sealed record Squash(string Shot, string Owner, int Frame, double Percent
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        FilmException.ThrowIf(!(Percent is >= 20 and < 100), "the squash", FormattableString.Invariant($"to {Percent} % is none"), "give 20 % to 99 %");
-        FilmException.ThrowIf(Frames is < 1 or > 48, "the squash", "takes no such time to go back", "give 1 to 48 frames");
+        FilmException.ThrowIf(!(Percent is >= 20 and < 100), "the squash", FormattableString.Invariant($"to {Percent} % is out of range"), "give 20 % to 99 %");
+        FilmException.ThrowIf(Frames is < 1 or > 48, "the squash", "needs another number of frames to return", "give 1 to 48 frames");
         var squash = new Address(Owner, Address.Body, Properties.Squash.Name);
         var back = Math.Min(frameAt(new View(Shot), Frame).Plan.Shot.Length, Frame + Frames);
         List<Edit> edits = [];
@@ -29,7 +29,7 @@ public sealed record Squash(string Shot, string Owner, int Frame, double Percent
 
         edits.Add(Key(Frame, Stands(Frame) * 100 / Percent));
         edits.Add(new SetGap(Shot, Frame, Gap.SlowStop, [squash]));
-        return new Together("Squashed it on contact", edits);
+        return new Together("Squash on contact", edits);
 
         double Stands(int at) => Stances.ValueOf(frameAt(new View(Shot), at), squash);
         SetKeys Key(int at, double percent) => new(Shot, at, [new KeyValue(squash, Math.Round(percent, 2))]);

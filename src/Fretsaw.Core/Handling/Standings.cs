@@ -86,5 +86,5 @@ public static class Standings
     }
 
     private static ThingFrame Find(Gesture gesture, Evaluator stood) => stood.Find(gesture.Grip.Thing)
-        ?? throw new FilmException($"thing '{gesture.Grip.Thing}'", "is not on the stage", "choose one that is");
+        ?? throw new FilmException($"thing '{gesture.Grip.Thing}'", "is not on the stage", "select one that is");
 }

@@ -65,7 +65,7 @@ internal sealed class WholeBody
         PulledLimb? limb = pulled < 0 ? null : new PulledLimb(problem.Root, joints.Length - 1, problem.Reach, problem.Nearest);
         var walk = new BodyWalk(pull, hand, limb, pose.MostMoved, pose.Keep);
         ImmutableArray<Address> addresses = [.. keyed.Select(one => one.Address)];
-        return new PoseDrag(gesture, stood, addresses, "Moved the whole body", (to, values) =>
+        return new PoseDrag(gesture, stood, addresses, "Move whole body", (to, values) =>
         {
             walk.To(hand + toPosed.Map(to) - from);
             for (var i = 0; i < keyed.Length; i++)

@@ -84,8 +84,8 @@ public sealed record KeyStand(string Shot, string Owner, int Frame) : Wish
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
         var values = Stances.Of(frameAt(new View(Shot), Frame), Owner, (_, address) => address.Thing == Address.Stand);
-        FilmException.ThrowIf(values.IsEmpty, $"thing '{Owner}'", "is not on the stage", "choose one that is");
-        return new SetKeys(Shot, Frame, values, "Keyed where it stands") { Drawn = true };
+        FilmException.ThrowIf(values.IsEmpty, $"thing '{Owner}'", "is not on the stage", "select one that is");
+        return new SetKeys(Shot, Frame, values, "Key position") { Drawn = true };
     }
 }
 
@@ -97,7 +97,7 @@ public sealed record BackToRest(string Shot, string Owner, int Frame, ImmutableA
         var frame = frameAt(new View(Shot), Frame);
         var values = Stances.Of(
             frame, Owner, (slot, address) => (Things.IsEmpty ? address.Thing != Address.Stand : Things.Contains(address.Thing)) && frame.Plan.Tracks.IsKeyed(slot), atRest: true);
-        return new SetKeys(Shot, Frame, values, "Put back to rest") { Drawn = true };
+        return new SetKeys(Shot, Frame, values, "Reset to rest") { Drawn = true };
     }
 }
 
@@ -130,7 +130,7 @@ internal static class Stances
     /// <exception cref="FilmException">The shot has no such value.</exception>
     public static double ValueOf(Evaluator frame, Address address) => frame.Plan.Slots.Find(address) is >= 0 and var slot
         ? frame.Values[slot]
-        : throw new FilmException($"'{address.Thing}'", $"has no {address.Property} in this shot", "choose something of a puppet on its stage");
+        : throw new FilmException($"'{address.Thing}'", $"has no {address.Property} in this shot", "select something of a puppet on its stage");
 }
 
 /// <summary>A camera mark: everything of the camera but the focus, keyed as it stands.</summary>
@@ -141,7 +141,7 @@ public sealed record SetMark(string Shot, int Frame) : Wish
         var frame = frameAt(new View(Shot), Frame);
 
         // A focus that is keyed has a rhythm of its own; one that is not is keyed too, so that the first pull begins here and leaves the frames before as they were.
-        return new SetKeys(Shot, Frame, Stances.Of(frame, Address.Camera, (slot, address) => address.HasCards || !frame.Plan.Tracks.IsKeyed(slot)), "Set a camera mark") { Drawn = true };
+        return new SetKeys(Shot, Frame, Stances.Of(frame, Address.Camera, (slot, address) => address.HasCards || !frame.Plan.Tracks.IsKeyed(slot)), "Set camera mark") { Drawn = true };
     }
 }
 
@@ -150,8 +150,8 @@ public sealed record FocusOn(string Shot, int Frame, string Thing) : Wish
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "choose one that is");
-        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus), Math.Round(Math.Max(0.1, thing.Depth), 3))], "Set the focus") { Drawn = true };
+        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "select one that is");
+        return new SetKeys(Shot, Frame, [new KeyValue(Address.OfCamera(Address.Focus), Math.Round(Math.Max(0.1, thing.Depth), 3))], "Set focus") { Drawn = true };
     }
 }
 
@@ -160,7 +160,7 @@ public sealed record PutAtDistance(string Shot, string Thing, int Frame, double 
 {
     public override Edit ToEdit(Film film, Func<View, double, Evaluator> frameAt)
     {
-        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "choose one that is");
+        var thing = frameAt(new View(Shot), Frame).Find(Thing) ?? throw new FilmException($"thing '{Thing}'", "is not on the stage", "select one that is");
         return Standings.PutAtDistance(film, film.Shots.Find(Shot, "shot"), Thing, thing.Standing, Frame, Metres, KeepSize);
     }
 }
@@ -201,7 +201,7 @@ public sealed record PutOnStage(string Shot, string Puppet, string NewId) : Wish
             },
         });
         var planted = Feet(add.Apply(film));
-        return planted.IsEmpty ? add : new Together(add.Title, [add, new SetKeys(Shot, 1, planted, "Planted its feet")]);
+        return planted.IsEmpty ? add : new Together(add.Title, [add, new SetKeys(Shot, 1, planted, "Plant feet")]);
     }
 
     /// <summary>Every chain that stands as it is drawn is held by the ground, so that the first pull on the body leaves it there.</summary>

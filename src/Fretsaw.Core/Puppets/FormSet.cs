@@ -61,7 +61,7 @@ public sealed class FormSet
     public static double StartNear(Drawing form, int shape, Point near) =>
         shape >= 0 && shape < form.Shapes.Length && Lines(form.Shapes[shape]) is [var first, ..]
             ? OutlineMatch.Nearest(first.Points, near)
-            : throw new FilmException($"drawing '{form.Id}'", $"has no outline {shape + 1}", "choose one of its shapes");
+            : throw new FilmException($"drawing '{form.Id}'", $"has no outline {shape + 1}", "select one of its shapes");
 
     private static MatchedRing Match(
         int shape, int line, (List<Point> Points, bool Closed) own, IReadOnlyList<(Form Form, Drawing Drawing)> forms,

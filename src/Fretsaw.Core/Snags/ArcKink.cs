@@ -117,8 +117,8 @@ internal sealed class ArcKink : IFrameCheck
         List<Edit> slow = [.. control.Tracks.Where(track => track.AllKeys.Any(key => key.Frame == frame)).SelectMany(track => Easing.Through(plan.Shot, track, frame))];
         (Together Edit, string Says)[] helps =
         [
-            (new Together("Led the arc through smoothly", smooth), "Lead it through smoothly"), (new Together("Slowed into the turn and out of it", slow), "Slow into it and out of it"),
-            (new Together("Led the arc through smoothly and slowly", [.. smooth, .. slow]), "Lead it through smoothly and slowly"),
+            (new Together("Smooth the arc", smooth), "Smooth the arc"), (new Together("Ease into the turn and out of it", slow), "Ease into it and out of it"),
+            (new Together("Smooth the arc and ease it", [.. smooth, .. slow]), "Smooth the arc and ease it"),
         ];
         var found = Array.Find(helps, help => help.Edit.Edits.Count > 0 && Mends(help.Edit, control.Thing, frame));
         return (found.Edit, found.Says);

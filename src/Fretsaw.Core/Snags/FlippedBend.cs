@@ -92,7 +92,7 @@ internal sealed class FlippedBend : IFrameCheck
             var name = thing.Cast.Plan.Puppet.Bones.First(bone => bone.Id == id).Name;
             yield return new Snag(
                 "bend", "act", worst[i].Frame, new Address(thing.Plan.Thing.Id, id, Properties.Turn.Name), ThingKind.Bone, degrees, "°",
-                FormattableString.Invariant($"{name} of {thing.Plan.Thing.Name} bends the other way at frame {worst[i].Frame}, by {degrees}° at once: key the way there, or turn it on the same side."));
+                FormattableString.Invariant($"{name} of {thing.Plan.Thing.Name} bends the other way at frame {worst[i].Frame}, by {degrees}° in one frame. Key the in-between, or turn it on the same side."));
         }
     }
 }

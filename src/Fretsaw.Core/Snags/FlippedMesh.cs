@@ -28,6 +28,6 @@ internal sealed class FlippedMesh(Plan plan, ThingFrame thing) : IFrameCheck
         var (flipped, frame) = worst[part.Index];
         return new Snag(
             "flipped", "act", frame, new Address(thing.Plan.Thing.Id, part.Part.Id, ""), ThingKind.Part, flipped, "triangles",
-            FormattableString.Invariant($"{flipped} triangles of {part.Part.Name} fold over at frame {frame}: pull its pins less far apart, or pin the fold."));
+            FormattableString.Invariant($"{flipped} triangles of {part.Part.Name} fold over at frame {frame}. Pull its pins less far apart, or pin the fold."));
     });
 }

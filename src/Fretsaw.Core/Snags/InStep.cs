@@ -55,7 +55,7 @@ internal static class InStep
         ImmutableArray<Beads> chosen = [new Beads([.. tracks.Select(track => track.Address)], [.. frames])];
         return new Snag(
             "inStep", "act", frames.Min, tracks[0].Address, named.Kind, frames.Count, "keys",
-            $"{named.Name} moves in step with {leader.Name}: all {frames.Count} keys stand on the same frames.",
-            new RetimeKeys(shot.Id, chosen, new Shift(Apart)), $"Let it come {Apart} frames later");
+            $"{named.Name} moves in step with {leader.Name}: all {frames.Count} keys are on the same frames.",
+            new RetimeKeys(shot.Id, chosen, new Shift(Apart)), $"Delay it by {Apart} frames");
     }
 }

@@ -52,8 +52,8 @@ internal sealed class JumpOnHandOver(Plan plan, ThingFrame thing, RigCache rigs)
             var part = thing.Plan.Puppet!.Puppet.Parts.First(one => one.Id == address.Thing);
             yield return new Snag(
                 "handOver", "act", key.Frame, address, ThingKind.Part, away, "px",
-                FormattableString.Invariant($"{part.Name} of {thing.Plan.Thing.Name} jumps {away} px as another takes it at frame {key.Frame}."),
-                Mend(film, shot, address, key, part), "Let it stay where it is");
+                FormattableString.Invariant($"{part.Name} of {thing.Plan.Thing.Name} jumps {away} px when it is handed over at frame {key.Frame}."),
+                Mend(film, shot, address, key, part), "Keep it in place");
         }
     }
 
@@ -82,6 +82,6 @@ internal sealed class JumpOnHandOver(Plan plan, ThingFrame thing, RigCache rigs)
             frame.Evaluate(at);
             return frame;
         });
-        return new Together("Handed it over in its place", [undone, again]);
+        return new Together("Hand over in place", [undone, again]);
     }
 }

@@ -55,7 +55,7 @@ internal static class KeySnags
             if (open > VisibleNudges * property.Step)
             {
                 var says = FormattableString.Invariant($"The loop of {what} does not close: frame {last} is {Math.Round(open, 2)} {property.Unit} off frame {first}.");
-                yield return new Snag("loop", PlaceOf(track.Address), last, track.Address, named.Kind, Math.Round(open, 2), property.Unit, says, new SetKeys(shot.Id, last, [.. ValuesAt(track.Address, at(first))], "Closed the loop"), "Close the loop");
+                yield return new Snag("loop", PlaceOf(track.Address), last, track.Address, named.Kind, Math.Round(open, 2), property.Unit, says, new SetKeys(shot.Id, last, [.. ValuesAt(track.Address, at(first))], "Close loop"), "Close loop");
                 continue;
             }
 
@@ -65,7 +65,7 @@ internal static class KeySnags
                 var says = FormattableString.Invariant($"The loop of {what} closes with a jerk: its speed leaps by {Math.Round(leap, 2)} {property.Unit} a frame at {last}.");
                 yield return new Snag(
                     "loop", PlaceOf(track.Address), last, track.Address, named.Kind, Math.Round(leap, 2), $"{property.Unit} a frame", says,
-                    new Together("Eased the seam of a loop", [.. SeamOf(shot, track, first, last)]), "Slow into the seam and out of it");
+                    new Together("Ease the seam of the loop", [.. SeamOf(shot, track, first, last)]), "Ease into the seam and out of it");
             }
         }
     }
@@ -96,7 +96,7 @@ internal static class KeySnags
                 yield return new Snag(
                     "leftOut", PlaceOf(left[0].Address), card.Frame, left[0].Address, Names.Of(film, shot, left[0].Address).Kind, left.Count, "values",
                     $"The pose at {card.Frame} leaves out what moves through it: {listed}.",
-                    new SetKeys(shot.Id, card.Frame, [.. left.SelectMany(track => ValuesAt(track.Address, Sampled(shot, track)(card.Frame)))], "Keyed what the pose left out"), "Key them as they stand");
+                    new SetKeys(shot.Id, card.Frame, [.. left.SelectMany(track => ValuesAt(track.Address, Sampled(shot, track)(card.Frame)))], "Key what the pose leaves out"), "Key them as they are");
             }
         }
     }

@@ -14,7 +14,7 @@ internal static class NoFeet
             var (shot, name) = (plan.Shot.Id, plan.Film.Kept.First(kept => kept.Id == placed.Action).Name);
             yield return new Snag(
                 "feet", "act", placed.Start, new Address(placed.Owner, Address.Body, Properties.ShiftX.Name), ThingKind.Body, placed.Length, "frames",
-                $"“{name}” is to go by its feet, and none of them stands at any frame.", new ChangePlaced(shot, placed.Id, Travel: Travel.InPlace), "Keep it in place");
+                $"“{name}” travels by its feet, and none of them is planted at any frame.", new ChangePlaced(shot, placed.Id, Travel: Travel.InPlace), "Keep it in place");
         }
     }
 }

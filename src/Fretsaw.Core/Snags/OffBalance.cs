@@ -82,8 +82,8 @@ internal sealed class OffBalance : IFrameCheck
         var px = Math.Round(Math.Abs(off), 1);
         yield return new Snag(
             "balance", "act", worst.First, new Address(owner, Address.Body, Properties.ShiftX.Name), ThingKind.Body, px, "px",
-            FormattableString.Invariant($"{thing.Plan.Thing.Name} stands off balance for {worst.Frames} frames from {worst.First} on: the weight falls {px} px to the {(off > 0 ? "right" : "left")} of the feet."),
-            Mend(), Math.Abs(worst.Moves) < Least ? null : "Shift the body over its feet");
+            FormattableString.Invariant($"{thing.Plan.Thing.Name} is off balance for {worst.Frames} frames from {worst.First} on: the weight falls {px} px to the {(off > 0 ? "right" : "left")} of the feet."),
+            Mend(), Math.Abs(worst.Moves) < Least ? null : "Move the body over its feet");
     }
 
     /// <summary>Keys the body over its feet from where it comes to stand to where it goes on.</summary>
@@ -111,7 +111,7 @@ internal sealed class OffBalance : IFrameCheck
             edits.Add(new SetKeys(plan.Shot.Id, number, [.. values]));
         }
 
-        return new Together("Shifted the body over its feet", edits);
+        return new Together("Move the body over its feet", edits);
     }
 
     /// <summary>How much of the weight goes along with the body: of a planted leg about half.</summary>

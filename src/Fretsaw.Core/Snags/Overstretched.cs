@@ -151,7 +151,7 @@ internal sealed class Overstretched : IFrameCheck
 
             if (edits.Count > 0)
             {
-                return new Together("Kept the area", edits);
+                return new Together("Keep the area", edits);
             }
         }
 
@@ -180,7 +180,7 @@ internal sealed class Overstretched : IFrameCheck
         var cast = evaluator.Things[thing.Plan.Index].Cast!;
         var bones = NodesOf(part).Concat(part.Mesh?.Bones ?? []).Distinct().Where(node => cast.Plan.Nodes[node] is { IsBone: true, KeepsArea: false } && HasGrown(cast, node));
         var edits = bones.Select(bone => new ChangeBone(cast.Plan.Puppet.Id, cast.Plan.Nodes[bone].Id) { KeepsArea = true }).ToList();
-        return edits.Count == 0 ? null : new Together("Kept the area", [.. edits]);
+        return edits.Count == 0 ? null : new Together("Keep the area", [.. edits]);
     }
 
     private static bool HasGrown(CastFrame cast, int bone) =>

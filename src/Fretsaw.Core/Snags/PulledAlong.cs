@@ -31,7 +31,7 @@ public static class PulledAlong
                 {
                     yield return new Snag(
                         "pulled", "rig", null, new Address("", still.Id, ""), ThingKind.Pin, moved, "px",
-                        FormattableString.Invariant($"Nothing holds {still.Name}: dragging {Names.OfThing(puppet, worst.Pin.Id)} by {worst.Reach.PulledPx:0} px shifts it {moved} px."),
+                        FormattableString.Invariant($"Nothing holds {still.Name}: dragging {Names.OfThing(puppet, worst.Pin.Id)} by {worst.Reach.PulledPx:0} px moves it {moved} px."),
                         new ChangePin(puppet.Id, part.Id, still.Id) { Hold = PinHold.Place }, $"Pin {still.Name}");
                 }
 

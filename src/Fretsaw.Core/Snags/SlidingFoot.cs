@@ -113,7 +113,7 @@ internal sealed class SlidingFoot : IFrameCheck
             yield return new Snag(
                 "slide", "act", slide.Frame, new Address(thing.Plan.Thing.Id, reach.Id, ""), ThingKind.Reach, px, "px",
                 FormattableString.Invariant($"{reach.Name} of {thing.Plan.Thing.Name} is planted at {slide.First} and has slid {px} px by {slide.Frame}{(slide.GoalMoves ? "" : ": it is out of reach")}."),
-                slide.GoalMoves ? Stay(reach, slide) : (Edit)Lift(reach, slide), slide.GoalMoves ? "Take out what moves it" : $"Lift it at {slide.Begins}");
+                slide.GoalMoves ? Stay(reach, slide) : (Edit)Lift(reach, slide), slide.GoalMoves ? "Delete what moves it" : $"Lift it at {slide.Begins}");
         }
     }
 
@@ -124,9 +124,9 @@ internal sealed class SlidingFoot : IFrameCheck
         var lifted = plan.Shot.Tracks.Find(new Address(owner, reach.Id, Properties.Planted.Name))?.AllKeys.FirstOrDefault(key => key.Frame > slide.First)?.Frame ?? plan.Shot.Length + 1;
         var moving = plan.Shot.Tracks.Where(track => track.Address.Owner == owner && track.Address.Thing == reach.Id && track is not ChoiceTrack);
         var keys = BeadsWithin.Of(moving, slide.First + 1, lifted - 1);
-        return keys.IsEmpty ? null : new Together("Let a planted foot stay", [new RemoveChosenKeys(plan.Shot.Id, keys)]);
+        return keys.IsEmpty ? null : new Together("Keep planted foot in place", [new RemoveChosenKeys(plan.Shot.Id, keys)]);
     }
 
     private SetKeys Lift(Reach reach, Slide slide) => new(
-        plan.Shot.Id, slide.Begins, [new KeyValue(new Address(thing.Plan.Thing.Id, reach.Id, Properties.Planted.Name)) { Choice = "" }], "Lifted a foot");
+        plan.Shot.Id, slide.Begins, [new KeyValue(new Address(thing.Plan.Thing.Id, reach.Id, Properties.Planted.Name)) { Choice = "" }], "Lift foot");
 }

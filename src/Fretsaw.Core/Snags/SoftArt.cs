@@ -34,6 +34,6 @@ internal sealed class SoftArt(Plan plan, ThingFrame thing, PartPlan? part) : IFr
         var name = part?.Part.Name ?? thing.Plan.Thing.Name;
         yield return new Snag(
             "soft", part is null ? "scenery" : "camera", at, new Address(thing.Plan.Thing.Id, part?.Part.Id ?? Address.Stand, ""), part is null ? ThingKind.Picture : ThingKind.Part, Math.Round(largest, 2), "times",
-            FormattableString.Invariant($"{name} is magnified {Math.Round(largest, 2)} times at frame {at}, so that its pixels show: draw it {Math.Ceiling(largest * 100)} % as large, or keep the camera farther off."));
+            FormattableString.Invariant($"{name} is magnified {Math.Round(largest, 2)} times at frame {at}, so that its pixels show. Draw it {Math.Ceiling(largest * 100)} % as large, or keep the camera farther away."));
     }
 }

@@ -34,7 +34,7 @@ internal static class SoundPastEnd
             yield return new Snag(
                 "sound", "act", shot.Length, new Address("", use.Id, ""), ThingKind.Sound, past, "frames",
                 $"{sound.Name} is still heard for {past} {(past == 1 ? "frame" : "frames")} when the shot is over.",
-                new ChangeSoundUse(shot.Id, use.Id, Length: length, FadeOut: Math.Min(Goes, length)), "Let it fade with the shot");
+                new ChangeSoundUse(shot.Id, use.Id, Length: length, FadeOut: Math.Min(Goes, length)), "Fade it out with the shot");
         }
     }
 }

@@ -19,7 +19,7 @@ public static class TwistedForm
                 var form = part.Forms.First(one => one.Id == fit.Form);
                 yield return new Snag(
                     "twist", "rig", null, new Address("", part.Id, ""), ThingKind.Part, Math.Round(Math.Sqrt(fit.Fit.Cost), 1), "px",
-                    $"{part.Name} twists on its way to {form.Name}: their outlines start at different places or run against each other.",
+                    $"{part.Name} twists on its way to {form.Name}: their outlines start at different points or run in opposite directions.",
                     fit.ByHand ? new PutOnPart(puppet.Id, part.Id) { Form = form with { Starts = form.Starts.RemoveAll(start => start.Shape == fit.Shape) } } : null,
                     fit.ByHand ? "Match them automatically" : null);
             }

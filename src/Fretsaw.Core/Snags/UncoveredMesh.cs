@@ -25,7 +25,7 @@ public static class UncoveredMesh
                     "uncovered", "rig", null, new Address("", part.Id, ""), ThingKind.Part, percent, "%",
                     FormattableString.Invariant($"The mesh of {part.Name} leaves {percent} % of its art out."),
                     new ChangePart(puppet.Id, part.Id) { MeshMargin = part.Mesh!.Margin + WiderMargin },
-                    "Widen its margin");
+                    "Widen the margin");
             }
         }
     }

@@ -27,7 +27,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
             var left = MaxUnpacked;
             var film = zip.GetEntry(FilmEntry) is { } entry
                 ? FilmJson.Read(SafeZip.Unpack(entry, ref left, file), $"{file}, {FilmEntry}")
-                : throw new FilmException(file, $"holds no {FilmEntry}", "choose a .fretsaw film");
+                : throw new FilmException(file, $"holds no {FilmEntry}", "open a .fretsaw film");
             var assets = new Dictionary<string, byte[]>(StringComparer.Ordinal);
             var pictures = film.Drawings.Where(drawing => drawing.Raster is not null).Select(drawing => drawing.Raster!.Asset).ToHashSet(StringComparer.Ordinal);
             foreach (var asset in Named(film))
@@ -43,7 +43,7 @@ public sealed record FilmBundle(Film Film, IReadOnlyDictionary<string, byte[]> A
         }
         catch (InvalidDataException problem)
         {
-            throw new FilmException(file, "is not a film bundle", "choose a .fretsaw file", problem);
+            throw new FilmException(file, "is not a film bundle", "open a .fretsaw file", problem);
         }
     }
 

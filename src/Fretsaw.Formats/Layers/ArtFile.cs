@@ -43,7 +43,7 @@ public static partial class ArtFile
     {
         if (FileKind.OtherThanSvg(bytes) is { } kind)
         {
-            throw new FilmException(file, $"is {kind}", "bring in an SVG drawing, a PNG picture, an OpenRaster file or a zip of PNG layers");
+            throw new FilmException(file, $"is {kind}", "import an SVG drawing, a PNG picture, an OpenRaster file or a zip of PNG layers");
         }
     }
 }

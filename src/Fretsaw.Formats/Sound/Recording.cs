@@ -32,7 +32,7 @@ public sealed record Recording(Core.Films.Sound Sound, Stream Wav, byte[] Peaks)
             var unpacked = await UnpackedSound.Of(bytes, file, cancel);
             await bytes.DisposeAsync();
             bytes = unpacked;
-            return OfWav(unpacked, file, id, cancel) ?? throw new FilmException(file, "has nothing that can be heard", "save it as WAV and choose that");
+            return OfWav(unpacked, file, id, cancel) ?? throw new FilmException(file, "has nothing that can be heard", "save it as WAV and import that");
         }
         catch
         {

@@ -43,7 +43,7 @@ internal static class UnpackedSound
 
             var most = Math.Max(AlwaysAllowed, packed.Length * MostTimes);
             await Unpack(from, to, file, most, cancel);
-            FilmException.ThrowIf(new FileInfo(to).Length >= most, file, "is far larger unpacked than it is packed", "save the part of it that is heard as WAV and choose that");
+            FilmException.ThrowIf(new FileInfo(to).Length >= most, file, "is far larger unpacked than it is packed", "save the part that is heard as WAV and import that");
             return new TemporaryFile(to, folder);
         }
         catch
@@ -63,7 +63,7 @@ internal static class UnpackedSound
             "-fs", $"{most}", to,
         ];
         var code = await Ffmpeg.Run(arguments, cancel);
-        FilmException.ThrowIf(code != 0 || !File.Exists(to), file, "has nothing that can be heard", "choose a recording, such as a WAV file");
+        FilmException.ThrowIf(code != 0 || !File.Exists(to), file, "has nothing that can be heard", "import a recording, such as a WAV file");
     }
 
     private sealed class TemporaryFile(string path, DirectoryInfo folder) : FileStream(path, FileMode.Open, FileAccess.Read)

@@ -58,7 +58,7 @@ public static class Voice
     {
         using var library = Library.Load();
         (heard, timed) = ([], []);
-        FilmException.ThrowIf(library.SetVoice(line.Language) != 0, "voice", $"'{line.Language}' is not there", "choose a language that espeak-ng has, such as en");
+        FilmException.ThrowIf(library.SetVoice(line.Language) != 0, "voice", $"'{line.Language}' is not there", "use a language that espeak-ng has, such as en");
         library.SetParameter(Rate, line.WordsPerMinute, 0);
         library.SetParameter(PitchOf, line.Pitch, 0);
         var text = Marshal.StringToCoTaskMemUTF8(line.Words);
@@ -158,7 +158,7 @@ public static class Voice
 
         public static Library Load() => NativeLibrary.TryLoad(File, out var handle)
             ? new Library(handle)
-            : throw new FilmException("espeak-ng", "is not installed", "install it with 'apt-get install espeak-ng', or bring a recording in");
+            : throw new FilmException("espeak-ng", "is not installed", "install it with 'apt-get install espeak-ng', or import a recording");
 
         public void Dispose() => NativeLibrary.Free(handle);
     }

@@ -52,7 +52,7 @@ public sealed class WavFile : ISamples
     {
         Span<byte> head = stackalloc byte[12];
         stream.Position = 0;
-        FilmException.ThrowIf(stream.ReadAtLeast(head, 12, throwOnEndOfStream: false) < 12 || !LooksLikeWav(head), file, "is no WAV file", "choose a recording");
+        FilmException.ThrowIf(stream.ReadAtLeast(head, 12, throwOnEndOfStream: false) < 12 || !LooksLikeWav(head), file, "is no WAV file", "import a recording");
         (int Kind, int Channels, int Rate, int Bits)? format = null;
         while (stream.ReadAtLeast(head[..8], 8, throwOnEndOfStream: false) == 8)
         {
@@ -70,20 +70,20 @@ public sealed class WavFile : ISamples
                 }
 
                 var length = Math.Min(size, stream.Length - at) / (channels * bits / 8);
-                FilmException.ThrowIf(length == 0, file, "has no samples in it", "choose a recording that has some");
+                FilmException.ThrowIf(length == 0, file, "has no samples in it", "import one that has some");
                 return new WavFile(stream, rate, channels, bits, kind == Float, at, length);
             }
 
             stream.Position = Math.Min(at + size + (size & 1), stream.Length);
         }
 
-        throw new FilmException(file, "has no samples in it", "choose a recording that has some");
+        throw new FilmException(file, "has no samples in it", "import one that has some");
     }
 
     /// <summary>The recording of one of a film's sounds.</summary>
     /// <exception cref="FilmException">It is none that came in through this program.</exception>
     public static WavFile Of(Core.Films.Sound sound, Stream stream) =>
-        Open(stream, sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "bring it in again");
+        Open(stream, sound.Name) ?? throw new FilmException($"sound '{sound.Name}'", "is of a kind that cannot be read", "import it again");
 
     private static (int Kind, int Channels, int Rate, int Bits) Format(Stream stream, uint size, string file)
     {

@@ -15,7 +15,7 @@ internal static class SvgDocument
 
         // Ignore and not Prohibit: many programs write a harmless DOCTYPE line. Entities were refused above.
         var root = BoundedXml.Load(bytes, file, DtdProcessing.Ignore);
-        FilmException.ThrowIf(root.Name.LocalName != "svg", file, "is not an SVG drawing", "choose a file whose root element is <svg>");
+        FilmException.ThrowIf(root.Name.LocalName != "svg", file, "is not an SVG drawing", "import a file whose root element is <svg>");
         return root;
     }
 

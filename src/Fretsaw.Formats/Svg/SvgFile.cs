@@ -84,8 +84,8 @@ public static class SvgFile
         var shapes = walker.Pieces.Where(piece => !piece.Hidden)
             .SelectMany(piece => piece.Shapes.Select(shape => shape with { Opacity = shape.Opacity * piece.Opacity }))
             .ToList();
-        FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke; bring a picture in as a PNG file");
-        var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which a flat's drawing cannot hold beside shapes; bring it in as a flat of its own"));
+        FilmException.ThrowIf(shapes.Count == 0, file, "holds nothing to paint", "check that its shapes have a fill or a stroke, or import the picture as a PNG file");
+        var pictures = walker.Pieces.Where(piece => piece.Picture is not null).Select(piece => new ArtNote(piece.Picture!.Place, ArtFate.LeftOut, "is a picture, which cannot be in a drawing beside shapes; import it as a scenery piece of its own"));
         walker.Notes.AddRange(pictures);
         var painted = walker.Pieces.Any(piece => piece.Painted) ? PaintedPart.Of(drawingId, name, walker.Roots, SvgBoxes.Of(shapes), RoomOf(walker.Page), walker.NewPainter(), walker.Budget) : null;
         return new FlatArt(painted?.Drawing ?? ToDrawing(drawingId, name, shapes), painted?.Png, new ArtReport([name], walker.Shapes, painted is null ? 0 : 1, walker.Notes));

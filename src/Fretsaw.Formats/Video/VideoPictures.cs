@@ -61,7 +61,7 @@ public static class VideoPictures
 
             await Unpack(from, Path.Combine(folder.FullName, "%05d.png"), file, perSecond, cancel);
             var pictures = folder.GetFiles("*.png").OrderBy(picture => picture.Name, StringComparer.Ordinal).ToList();
-            FilmException.ThrowIf(pictures.Count == 0, file, "shows nothing", "choose another video, or its pictures as PNG files");
+            FilmException.ThrowIf(pictures.Count == 0, file, "shows nothing", "import another video, or its pictures as PNG files");
             FilmException.ThrowIf(pictures.Sum(picture => picture.Length) > MostBytes, file, "has too much in its pictures", "cut it shorter");
             return [.. pictures.Select(picture => File.ReadAllBytes(picture.FullName))];
         }
@@ -82,6 +82,6 @@ public static class VideoPictures
         var code = await Ffmpeg.Run(arguments, cancel);
 
         // What was unpacked before it broke off can be worked by.
-        FilmException.ThrowIf(code != 0 && !Directory.EnumerateFiles(Path.GetDirectoryName(to)!, "*.png").Any(), file, "cannot be read as a video", "choose another, or its pictures as PNG files");
+        FilmException.ThrowIf(code != 0 && !Directory.EnumerateFiles(Path.GetDirectoryName(to)!, "*.png").Any(), file, "cannot be read as a video", "import another, or its pictures as PNG files");
     }
 }

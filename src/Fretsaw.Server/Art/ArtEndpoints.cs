@@ -70,7 +70,7 @@ internal static class ArtEndpoints
             var newParts = added
                 ? brought.Parts.Where((part, i) => part.Drawing is not null && !matched.Contains(i)).Select(part => part with { RidesOn = null }).ToImmutableArray()
                 : [];
-            FilmException.ThrowIf(taken.Count + newParts.Length == 0, file.SafeName(), "has no layer that belongs to this puppet", "name its layers like the parts, or bring it in as a new puppet");
+            FilmException.ThrowIf(taken.Count + newParts.Length == 0, file.SafeName(), "has no layer that belongs to this puppet", "name its layers like the parts, or import it as a new puppet");
             assets.PutAll(art.Assets);
             ImmutableArray<Redrawn> redrawn = [.. taken.Select(match => new Redrawn(match.Part, art.Layers[match.Layer].Drawing!.Id, match.Within))];
             var used = redrawn.Select(one => one.Drawing).Concat(newParts.Select(part => part.Drawing!)).ToHashSet(StringComparer.Ordinal);
@@ -88,7 +88,7 @@ internal static class ArtEndpoints
         {
             var (opened, now) = (open.Open(id), open.Open(id).Now.Film);
             var edits = (await InOrder(files, "swap", assets, cancel)).Select(drawing => SwapPlacement.Brought(now, puppet, part, drawing, OpenFilms.NewId("swap"))).ToList();
-            return await EditEndpoints.Tell(live, opened.Apply(edits is [var one] ? one : new Together($"Brought {edits.Count} swaps in", [.. edits]), null));
+            return await EditEndpoints.Tell(live, opened.Apply(edits is [var one] ? one : new Together($"Import {edits.Count} swaps", [.. edits]), null));
         }).WithUploadLimit();
 
         film.MapPost("shots/{shot}/flats", async (string id, string shot, double distance, IFormFile file, OpenFilms open, AssetStore assets, IHubContext<LiveHub> live, CancellationToken cancel) =>
@@ -154,7 +154,7 @@ internal static class ArtEndpoints
     private static async Task<ImmutableArray<Drawing>> InOrder(IFormFileCollection files, string @for, AssetStore assets, CancellationToken cancel)
     {
         FilmException.ThrowIf(files.Count == 0, @for, "has no picture", "choose PNG or SVG files");
-        FilmException.ThrowIf(files.Count > MostPictures, @for, $"has {files.Count} pictures", $"bring in up to {MostPictures}");
+        FilmException.ThrowIf(files.Count > MostPictures, @for, $"has {files.Count} pictures", $"import up to {MostPictures}");
         var drawings = ImmutableArray.CreateBuilder<Drawing>(files.Count);
         foreach (var file in files.OrderBy(file => file.SafeName(), NumberedNames.One))
         {

@@ -26,7 +26,7 @@ internal static class FilmFates
         });
 
         films.MapPost("{id}/bring-back", (string id, FilmStore store) =>
-            store.BringBack(id) ? Results.NoContent() : throw new NotThereException($"taken away film '{id}'"));
+            store.BringBack(id) ? Results.NoContent() : throw new NotThereException($"deleted film '{id}'"));
 
         films.MapDelete("{id}", async (string id, OpenFilms open, PrintQueue prints) =>
         {

@@ -44,7 +44,7 @@ internal static class PrintEndpoints
             var file = places.PrintFile(line.Id, line.Format);
             if (line.State != "done" || !File.Exists(file))
             {
-                throw new NotThereException($"finished file of print '{print}'");
+                throw new NotThereException($"finished file of render '{print}'");
             }
 
             var (now, _) = open.Open(line.Film).Now;

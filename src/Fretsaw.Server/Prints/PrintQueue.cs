@@ -89,7 +89,7 @@ public sealed class PrintQueue(
                 // The database cannot be written, say because the disk is full: the queue goes on when it can be again.
                 log.LogWarning(problem, "The print queue waits");
                 hasBegun = false;
-                holdup = DiskFull.Is(problem) ? "Waits until there is room on the disk again." : "Waits until what is printed can be written down again; the server's log says more.";
+                holdup = DiskFull.Is(problem) ? "Waits until there is room on the disk again." : "Waits until the renders can be saved again; the log of the server says more.";
                 await TellWaiting();
                 await bell.WaitAsync(TryAgainAfter, stoppingToken);
             }
@@ -134,8 +134,8 @@ public sealed class PrintQueue(
             prints.Set(print.Id, "failed", 0, problem switch
             {
                 FilmException => problem.Message,
-                _ when DiskFull.Is(problem) => "The disk is full; make room and print again.",
-                _ => "The print failed; the server's log says why.",
+                _ when DiskFull.Is(problem) => "The disk is full. Make room and render again.",
+                _ => "The render failed. The log of the server says why.",
             });
         }
         finally
@@ -148,12 +148,12 @@ public sealed class PrintQueue(
 
     private async Task Paint(PrintLine print, CancellationToken stop)
     {
-        var film = (films.Load(print.Film, print.Seq) ?? throw new FilmException($"film '{print.Film}'", "is gone", "print another")).Film;
-        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == print.Shot) ?? throw new FilmException($"shot '{print.Shot}'", "is not in the film", "choose another shot");
+        var film = (films.Load(print.Film, print.Seq) ?? throw new FilmException($"film '{print.Film}'", "is gone", "render another")).Film;
+        var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == print.Shot) ?? throw new FilmException($"shot '{print.Shot}'", "is not in the film", "select another shot");
         var order = new PrintOrder(film, shot, (int)print.From, (int)print.To, (int)print.Width, (int)print.Height, FormatOf(print.Format), print.Effort == Smallest);
         await using var sink = FrameSinks.For(order, places.PrintFile(print.Id, print.Format), assets.Recording);
         var last = DateTime.MinValue;
-        await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "bring its art in again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
+        await Printer.Print(order, asset => assets.Find(asset) ?? throw new FilmException($"picture '{asset}'", "is missing", "import its artwork again"), sink, Environment.ProcessorCount, new DirectProgress(progress =>
         {
             painted[print.Id] = progress.Done;
             if (DateTime.UtcNow - last >= ProgressEvery)
@@ -195,6 +195,6 @@ public sealed class PrintQueue(
         "mp4" => PrintFormat.Mp4,
         "webm" => PrintFormat.WebM,
         "png" => PrintFormat.Png,
-        _ => throw new FilmException($"format '{format}'", "is not printed", "choose mp4, webm or png"),
+        _ => throw new FilmException($"format '{format}'", "cannot be rendered", "use mp4, webm or png"),
     };
 }

@@ -15,7 +15,7 @@ internal sealed class ProblemWriter(IProblemDetailsService problems) : IExceptio
             FilmException film => Of(film),
             NotThereException missing => new ProblemDetails { Status = StatusCodes.Status404NotFound, Title = "Not there", Detail = missing.Message },
             BehindException behind => Of(behind),
-            _ when DiskFull.Is(exception) => new ProblemDetails { Status = StatusCodes.Status507InsufficientStorage, Title = "The disk is full", Detail = "There is no room to keep this. Nothing that was kept before is lost; make room on the disk and do it again." },
+            _ when DiskFull.Is(exception) => new ProblemDetails { Status = StatusCodes.Status507InsufficientStorage, Title = "The disk is full", Detail = "There is no room to save this. What was saved before is still there. Make room on the disk and try again." },
             NotSupportedException { Source: "System.Text.Json" } kind => new ProblemDetails { Status = StatusCodes.Status400BadRequest, Title = "Not understood", Detail = $"The request cannot be read: {kind.Message}" },
             BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = Reason(bad) },
             _ => null,
@@ -53,7 +53,7 @@ internal sealed class ProblemWriter(IProblemDetailsService problems) : IExceptio
 public sealed class NotThereException(string what) : Exception($"There is no {what}.");
 
 /// <summary>The sender has not seen the film's newest edits.</summary>
-public sealed class BehindException(long seq) : Exception($"The film has been changed elsewhere; fetch the edits up to {seq} and try again.")
+public sealed class BehindException(long seq) : Exception($"The film was changed elsewhere. Fetch the edits up to {seq} and try again.")
 {
     public long Seq { get; } = seq;
 }

@@ -23,7 +23,7 @@ internal static class KeptShelfEndpoints
         // Of a film, and not of what a page sends: what is in a film has been checked.
         app.MapPut("/api/films/{id}/kept/{kept}/shelf", (string id, string kept, OpenFilms open, KeptShelf store) =>
         {
-            var found = open.Open(id).Now.Film.Kept.FirstOrDefault(one => one.Id == kept) ?? throw new NotThereException($"'{kept}' among what the film keeps");
+            var found = open.Open(id).Now.Film.Kept.FirstOrDefault(one => one.Id == kept) ?? throw new NotThereException($"'{kept}' in the library of the film");
             store.Put(new Keep(found));
             return Results.NoContent();
         }).WithTags("shelf");

@@ -24,7 +24,7 @@ const isLastShot = ({ film }: State) => (film && film.shots.length > 1 ? null : 
 const shotName = () => {
   const taken = new Set(get().film?.shots.map((shot) => shot.name));
   let n = taken.size + 1;
-  while (taken.has(`Shot ${n}`)) n++;
+  while (taken.has(words.shotNumber(n))) n++;
   return words.shotNumber(n);
 };
 
@@ -50,7 +50,7 @@ async function newShot(): Promise<void> {
 export async function copyShot(shotId: string): Promise<void> {
   const copyId = newId("shot");
   const name = get().film?.shots.find((shot) => shot.id === shotId)?.name ?? words.shot;
-  await commit({ kind: "copyShot", shotId, copyId, name: `${name}, copy` });
+  await commit({ kind: "copyShot", shotId, copyId, name: words.copyOf(name) });
   await chooseShot(copyId);
 }
 

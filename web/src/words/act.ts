@@ -131,4 +131,10 @@ export const words = {
   resetToRest: "Reset to rest",
   saveExpression: "Save expression",
   squashOnContact: "Squash on contact",
+  autoKey: (what: Said) => `Auto-key: ${what}`,
+  touched: "touched",
+  wholePose: "whole pose",
+  oppositeLimb: (how: Said) => `Opposite limb: ${how}`,
+  still: "still",
+  ripple: (how: Said) => `Ripple edit: ${how}`,
 } as const;

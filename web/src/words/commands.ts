@@ -164,4 +164,5 @@ export const words = {
   replaced: (replaced: Said) => `, ${replaced} replaced`,
   unmatched: (few: Said) => `; nothing here matches ${few}`,
   holdKey: "hold ",
+  copyOf: (name: Said) => `${name}, copy`,
 } as const;

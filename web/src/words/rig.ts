@@ -216,4 +216,6 @@ export const words = {
   pin: "pin",
   chainWord: "IK chain",
   boneWord: "bone",
+  numbered: (what: Said, number: Said) => `${what} ${number}`,
+  atRest: (puppet: Said) => `${puppet} · rest`,
 } as const;

@@ -87,4 +87,6 @@ export const words = {
   shut: "Shut",
   silence: "silence",
   rest: "Rest",
+  mono: "mono",
+  stereo: "stereo",
 } as const;

@@ -45,4 +45,7 @@ export const words = {
   thinAgainHint: "Change these settings to thin out the same take again. Undo deletes it.",
   deviceSilent: "The face device does not answer.",
   none: "none",
+  byX: (name: Said) => `${name} X`,
+  byY: (name: Said) => `${name} Y`,
+  rotationOf: (name: Said) => `${name}, rotation`,
 } as const;

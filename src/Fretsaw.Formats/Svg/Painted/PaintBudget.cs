@@ -25,7 +25,7 @@ internal sealed class PaintBudget(string file)
     public double Room()
     {
         var room = (MostKept - kept) / 4;
-        FilmException.ThrowIf(room < Least, file, "has too many parts with filters, patterns or soft masks", "merge some, or bring them in as layers of an OpenRaster file");
+        FilmException.ThrowIf(room < Least, file, "has too many parts with filters, patterns or soft masks", "merge some, or import them as layers of an OpenRaster file");
         return room;
     }
 
@@ -35,6 +35,6 @@ internal sealed class PaintBudget(string file)
     public void Spend(double pixels)
     {
         layers += Math.Max(ALayer, pixels);
-        FilmException.ThrowIf(layers > MostLayers, file, "lays too many filters, patterns and masks over each other", "simplify the drawing, or bring it in as layers of an OpenRaster file");
+        FilmException.ThrowIf(layers > MostLayers, file, "lays too many filters, patterns and masks over each other", "simplify the drawing, or import it as layers of an OpenRaster file");
     }
 }

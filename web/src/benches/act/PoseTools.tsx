@@ -34,21 +34,21 @@ export function PoseTools({ own, keyedHere }: { own: Chosen | null; keyedHere: b
       <CommandMark
         command="key-whole"
         mark="whole"
-        name={`Changes key: ${keyWhole ? "the whole pose" : "what is touched"}`}
+        name={words.autoKey(keyWhole ? words.wholePose : words.touched)}
         says={words.whatChangeKeys}
         {...toggle(keyWhole)}
       />
       <CommandMark
         command="other-side"
         mark="sides"
-        name={`Other side: ${sides[otherSide]}`}
+        name={words.oppositeLimb(sides[otherSide])}
         says={words.oppositeTip}
         {...toggle(otherSide !== "Stays")}
       />
       <CommandMark
         command="rest-follows"
         mark="follow"
-        name={`A dragged card: the rest ${restFollows ? "follows" : "stays"}`}
+        name={words.ripple(restFollows ? words.on : words.off)}
         says={words.rippleTip}
         {...toggle(restFollows)}
       />
@@ -56,4 +56,4 @@ export function PoseTools({ own, keyedHere }: { own: Chosen | null; keyedHere: b
   );
 }
 
-const sides = { Stays: "stays", Same: words.same, Opposite: words.mirrored } as const;
+const sides = { Stays: words.still, Same: words.same, Opposite: words.mirrored } as const;

@@ -57,7 +57,7 @@ export function GapCard({ owner }: { owner: string }) {
           ...(row.addresses.length > 1
             ? row.addresses.map((one) => ({
                 value: scopeOf(one),
-                title: `${rows.length > 1 ? "their" : "its"} ${titles[one.property] ?? one.property}`,
+                title: titles[one.property] ?? one.property,
               }))
             : []),
         ]}

@@ -36,7 +36,7 @@ const captions: Partial<Record<RigTool, string>> = {
 function AddDial({ puppet, isPad }: { puppet: Puppet; isPad: boolean }) {
   const add = async () => {
     const id = newId("dial");
-    const name = `${isPad ? "Pad" : "Dial"} ${puppet.dials.length + 1}`;
+    const name = words.numbered(isPad ? words.pad : words.dial, puppet.dials.length + 1);
     const dial = { id, name, isPad, blend: "Smooth" as const, spread: "Grid" as const, stations: [] };
     await commit({
       kind: "putDial",
@@ -113,7 +113,7 @@ export function RigBench(): Bench {
     ),
     stage: (
       <Stage
-        caption={captions[tool] ?? `${puppet.name} · rest`}
+        caption={captions[tool] ?? words.atRest(puppet.name)}
         bar={tools.map((one) => (
           <Button
             key={one.tool}

@@ -25,15 +25,15 @@ export function movables({ dials, parts, bones }: Puppet): Movable[] {
     ...dials.flatMap(({ id, name, isPad }) =>
       isPad
         ? [
-            { thing: id, property: "across", name: `${name}, across` },
-            { thing: id, property: "down", name: `${name}, down` },
+            { thing: id, property: "across", name: words.byX(name) },
+            { thing: id, property: "down", name: words.byY(name) },
           ]
         : [{ thing: id, property: "across", name }],
     ),
     ...parts.flatMap(({ forms, kneads }) =>
       [...forms, ...kneads].map(({ id, name }) => ({ thing: id, property: "amount", name })),
     ),
-    ...bones.map(({ id, name }) => ({ thing: id, property: "turn", name: `${name}, turned` })),
+    ...bones.map(({ id, name }) => ({ thing: id, property: "turn", name: words.rotationOf(name) })),
   ];
 }
 

@@ -35,7 +35,7 @@ function SoundCard({ shot, sound, use }: { shot: Shot; sound: Sound; use: SoundU
         value={sound.name}
         onWrite={(name) => void commit({ kind: "renameSound", soundId: sound.id, name })}
       />
-      <Fact title={say.recording} value={`${seconds.toFixed(2)} s, ${sound.channels === 1 ? "mono" : "stereo"}`} />
+      <Fact title={say.recording} value={`${seconds.toFixed(2)} s, ${sound.channels === 1 ? say.mono : say.stereo}`} />
       {use ? <UseFields shot={shot} sound={sound} use={use} /> : <PlaceIt shotId={shot.id} sound={sound} />}
       <Button
         color="error"
