@@ -90,10 +90,25 @@ public sealed class CommandTests : IDisposable
         Assert.Equal("[]", (await fretsaw.Run("snags", "copy.fretsaw")).Out.Trim());
     }
 
+    /// <summary>./fretsaw types writes it.</summary>
+    [Fact]
+    public async Task The_page_about_the_command_line_is_what_the_commands_say()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "Fretsaw.slnx")))
+        {
+            folder = folder.Parent!;
+        }
+
+        var page = await File.ReadAllTextAsync(Path.Combine(folder.FullName, "docs", "cli.md"), TestContext.Current.CancellationToken);
+        Assert.Equal((await fretsaw.Run("cli-page")).Out.Trim(), page.Trim());
+        Assert.Contains("./fretsaw render FILM", page, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_few_frames_print_as_a_zip_of_pictures_of_the_size_asked_for()
     {
-        var print = await fretsaw.Run("print", "demo", "--frames", "10-12", "--size", "320x180", "--out", "few.zip");
+        var print = await fretsaw.Run("render", "demo", "--frames", "10-12", "--size", "320x180", "--out", "few.zip");
         Assert.Equal((0, ""), (print.Code, print.Out));
         await using var zip = await ZipFile.OpenReadAsync(fretsaw.PathOf("few.zip"), TestContext.Current.CancellationToken);
         Assert.Equal(3, zip.Entries.Count);

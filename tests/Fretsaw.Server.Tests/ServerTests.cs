@@ -20,7 +20,7 @@ public sealed class ServerTests : IDisposable
         Assert.Equal("Three", await Name());
         var undone = await Post("undo");
         Assert.Equal("Two", await Name());
-        Assert.Equal("Renamed the film", undone.GetProperty("state").GetProperty("redo").GetString());
+        Assert.Equal("Rename film", undone.GetProperty("state").GetProperty("redo").GetString());
         server.Restart();
         await Post("undo");
         Assert.Equal("Evening Rounds", await Name());

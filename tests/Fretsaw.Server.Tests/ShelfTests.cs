@@ -22,7 +22,7 @@ public sealed class ShelfTests : IDisposable
         await Part(other, "Fur cap");
         server.Restart();
         await Part(other, "Fur cap");
-        Assert.Equal("Took Bramble from the shelf", (await server.Get($"/api/films/{other}")).GetProperty("undo").GetString());
+        Assert.Equal("Import Bramble from shelf", (await server.Get($"/api/films/{other}")).GetProperty("undo").GetString());
 
         await server.Edit(other, $$"""{"kind":"changePart","puppetId":"{{puppet}}","partId":"{{await Part(other, "Fur cap")}}","name":"Straw cap"}""");
         await Part("demo", "Straw cap");

@@ -84,7 +84,7 @@ public sealed class StandInTests : IDisposable
         {
             var answer = await Post(path, nobody, new Point(1, 2));
             Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
-            Assert.Contains("choose one that is", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+            Assert.Contains("select one that is", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         }
     }
 

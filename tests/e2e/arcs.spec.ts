@@ -13,7 +13,7 @@ async function arcing(page: Page, frame: number) {
   await page.keyboard.press("3");
   await painted(page);
   await page.waitForFunction(() => window.fretsaw.state().atHand);
-  await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Paw, free side reach" }).click();
+  await page.getByRole("complementary", { name: "List" }).getByRole("button", { name: "Paw, free side IK chain" }).click();
   await page.evaluate((frame) => window.fretsaw.setState({ frame }), frame);
   await page.keyboard.press("a");
   await expect(page.locator(`[data-dot="${frame}"]`)).toBeAttached();

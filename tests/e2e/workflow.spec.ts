@@ -127,9 +127,9 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   // Try it: the goal leads the bones, and nothing is kept.
   await page.getByRole("button", { name: "Try it (no keys)" }).click();
   const before = await edits(page);
-  const goal = await middle(page, '[data-handle="reach lower bone reach"]');
+  const goal = await middle(page, '[data-handle="reach lower bone IK"]');
   await drag(page, goal, { x: goal.x - 60, y: goal.y - 60 });
-  await expect.poll(async () => (await middle(page, '[data-handle="reach lower bone reach"]')).x).toBeLessThan(goal.x - 50);
+  await expect.poll(async () => (await middle(page, '[data-handle="reach lower bone IK"]')).x).toBeLessThan(goal.x - 50);
   expect(await edits(page)).toBe(before);
   await chooseTool.click();
   puppet = (await server.film(id)).puppets[0];
@@ -144,7 +144,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await oneEdit(page, () => page.getByRole("button", { name: "Key pose" }).click());
   await goToFrame(page, 25);
   await painted(page);
-  const hand = await middle(page, '[data-handle="reach lower bone reach"]');
+  const hand = await middle(page, '[data-handle="reach lower bone IK"]');
   await oneEdit(page, () => drag(page, hand, { x: hand.x - 40, y: hand.y - 90 }));
   const pin = await middle(page, '[data-handle="pin Crown"]');
   await oneEdit(page, () => drag(page, pin, { x: pin.x + 40, y: pin.y }));

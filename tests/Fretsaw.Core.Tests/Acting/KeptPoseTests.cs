@@ -91,7 +91,7 @@ public class KeptPoseTests
         var film = KeptFilm.Kept(Film, new KeepActing(TestFilm.ShotId, TestFilm.Owner, ["hand"], 1, 1, "reach", "Reach"));
         film = new KnowControlAs("q", "Hand", ThingKind.Reach, "").Apply(film);
         var error = Assert.Throws<FilmException>(() => new PutPose(TestFilm.ShotId, KeptFilm.Other, "reach", 4, []).Apply(film));
-        Assert.Equal("say which of its controls fit", error.Remedy);
+        Assert.Equal("select matches for its controls", error.Remedy);
     }
 
     [Fact]

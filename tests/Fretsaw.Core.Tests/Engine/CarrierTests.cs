@@ -145,7 +145,7 @@ public class CarrierTests
     {
         var film = Juggler("right", ["palm"]);
         var fault = Assert.Throws<FilmException>(() => new ChangePart("p", "palm") { AlsoRidesOn = ["ball"] }.Apply(film));
-        Assert.Contains("riding on itself", fault.Message, StringComparison.Ordinal);
+        Assert.Contains("attached to itself", fault.Message, StringComparison.Ordinal);
         foreach (var wrong in new ImmutableArray<string>[] { ["ball"], ["nobody"], ["left", "left"], [null!], [""] })
         {
             Assert.Throws<FilmException>(() => new ChangePart("p", "ball") { AlsoRidesOn = wrong }.Apply(film));
@@ -197,7 +197,7 @@ public class CarrierTests
     {
         var film = Juggler("right", ["palm", Address.Body, Address.Stand]);
         var property = Properties.Find(film, film.Shots[0], TestFilm.At("ball", "ridesOn"))!;
-        Assert.Equal(["right", "palm", "The whole body", "Nothing: let go"], property.Choices.Select(choice => choice.Title));
+        Assert.Equal(["right", "palm", "Whole body", "Nothing (detached)"], property.Choices.Select(choice => choice.Title));
         Assert.Null(Properties.Find(film, film.Shots[0], TestFilm.At("palm", "ridesOn")));
     }
 }

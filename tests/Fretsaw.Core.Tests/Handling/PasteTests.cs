@@ -68,7 +68,7 @@ public class PasteTests
         Assert.Equal([(9, 5.0)], Keys(two, "right"));
         Assert.Equal([(9, 7.0)], Keys(two, "left"));
         var problem = Assert.Throws<FilmException>(() => Made(film, Paste(9, Row("a", 1), Row("b", 1)) with { Things = ["right", "left", "a"] }));
-        Assert.Contains("of 2 things find 3", problem.Message);
+        Assert.Contains("of 2 things do not fit the 3 selected", problem.Message);
     }
 
     [Fact]
@@ -91,7 +91,7 @@ public class PasteTests
         var (after, told) = Made(film, Paste(9, Row("a", 1), Row("b", 1), new Beads([stand], [1])) with { Owner = Other });
         Assert.Equal([(9, 5.0)], Keys(after, "other-a", Other));
         Assert.DoesNotContain(after.Shots[0].Tracks, track => track.Address.Owner == Other && track.Address.Thing == Address.Stand);
-        Assert.Equal(["b", "Where it stands"], told.Lost);
+        Assert.Equal(["b", "Position"], told.Lost);
 
         // Asked for by itself, it comes.
         Assert.Equal([(9, 400.0)], Made(film, Paste(9, new Beads([stand], [1])) with { Owner = Other }).After.Shots[0].Tracks.Find(stand with { Owner = Other })!.AllKeys.Cast<NumberKey>().Select(key => (key.Frame, key.Value)));

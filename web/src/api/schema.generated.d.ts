@@ -3514,7 +3514,7 @@ export interface components {
             kind: "putDial";
             puppetId: string;
             dial: components["schemas"]["Dial"];
-            /** @default Changed a dial */
+            /** @default Change dial */
             says?: string;
             title?: null | string;
         };
@@ -3793,7 +3793,7 @@ export interface components {
             /** Format: int32 */
             frame: number;
             values: components["schemas"]["KeyValue"][];
-            /** @default Keyed the pose */
+            /** @default Key pose */
             says?: string;
             /**
              * @description Of what is not drawn anew at the frame the drawing that stands there is keyed: on twos a change is then seen where it is made.

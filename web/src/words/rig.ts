@@ -37,7 +37,7 @@ export const words = {
   deleteBone: "Delete bone",
   secondBoneHint: "To make an IK chain or a limb, draw a second bone from the end of this one and select that.",
   makeChain: "Make IK chain",
-  chainNumber: (i: Said) => `IK chain ${i}`,
+  chainOf: (bones: Said) => `IK chain of ${bones} bones`,
   makeLimb: "Make a limb",
   followsChain: (obeys: Said) => `Part of the IK chain “${obeys}”.`,
   brushSize: "Brush size",

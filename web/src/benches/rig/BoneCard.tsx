@@ -171,7 +171,7 @@ function Making({ puppet, bone }: { puppet: Puppet; bone: Bone }) {
               })
             }
           >
-            {i === 0 ? words.makeChain : words.chainNumber(i + 2)}
+            {i === 0 ? words.makeChain : words.chainOf(i + 2)}
           </Button>
         ))}
       <Button
