@@ -71,7 +71,7 @@ test("a paw is pulled with the limb alone, and in the middle of the drag with th
 
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   expect(await value(page, "body", "shiftX")).toBe(before.body);
-  await page.keyboard.press("b");
+  await page.keyboard.press("i");
   await expect(balance(page)).toHaveCount(1);
 });
 
@@ -255,7 +255,7 @@ test("a squash keeps the area between keys too, and both sides are turned togeth
   await page.evaluate(() => window.fretsaw.setState({ frame: 64 }));
 
   await page.keyboard.press("p");
-  await expect(details(page).getByRole("button", { name: "Other side: the same way" })).toBeVisible();
+  await expect(details(page).getByRole("button", { name: "Opposite limb: same" })).toBeVisible();
   const before = await Promise.all(["reach-foot", "reach-foot-far"].map((foot) => value(page, foot, "shiftX")));
   const from = await ring(page, "Foot, near");
   await page.mouse.move(from.x, from.y);

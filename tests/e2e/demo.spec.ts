@@ -66,8 +66,8 @@ test("a page whose own core has not come yet edits, and follows what another pag
   const seq = Number((await told(page))[0]);
 
   await second.getByRole("button", { name: "Key pose" }).click();
-  await expect.poll(() => told(second)).toEqual([seq + 1, "Keyed the pose"]);
-  await expect.poll(() => told(page)).toEqual([seq + 1, "Keyed the pose"]);
+  await expect.poll(() => told(second)).toEqual([seq + 1, "Key pose"]);
+  await expect.poll(() => told(page)).toEqual([seq + 1, "Key pose"]);
   await page.keyboard.press("Control+z");
   await expect.poll(() => told(second)).toEqual([seq + 2, null]);
   await page.keyboard.press("Shift+g");

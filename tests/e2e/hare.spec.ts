@@ -123,7 +123,7 @@ test("a hare is paired, turned, given a mouth from a file, weighted on the pictu
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await card(page).locator('input[type="file"]').setInputFiles(svg("hare at rest.svg", rest));
-  await expect(card(page).getByText("9 Same name, so updated")).toBeVisible();
+  await expect(card(page).getByText("Same name, so updated: 9 parts")).toBeVisible();
   await oneEdit(page, () => card(page).getByRole("button", { name: "Update", exact: true }).click());
   expect(await drawn()).toEqual(before);
   expect(await rig()).toBe(rigged);

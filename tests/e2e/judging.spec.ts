@@ -55,7 +55,7 @@ test("in the graph a key is dragged to another value and another frame, and an e
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   expect(await spine()).toEqual(before);
 
-  const ease = strip(page).getByRole("button", { name: "Ease start after frame 1: 100 %" });
+  const ease = strip(page).getByRole("button", { name: "Ease in after frame 1: 100 %" });
   await ease.focus();
   await oneEdit(page, () => page.keyboard.press("ArrowLeft"));
   expect((await spine()).find(({ frame }) => frame === 1)?.gap?.ease.startPercent).toBeLessThan(99);
@@ -156,7 +156,7 @@ test("a numbered sequence is brought in to work by, shown while its key is held,
 
 test("a version is kept aside, flipped to and back, and gone back to", async ({ page }) => {
   await acting(page);
-  await page.getByRole("button", { name: "Version: now" }).click();
+  await page.getByRole("button", { name: "Version: current" }).click();
   const name = page.getByRole("region", { name: "Versions" }).getByRole("textbox", { name: "Save version as" });
   await name.fill("Calm");
   await oneEdit(page, () => name.press("Enter"));
@@ -176,7 +176,7 @@ test("a version is kept aside, flipped to and back, and gone back to", async ({ 
   await painted(page);
   expect(await colours(page)).toEqual(bent);
 
-  await page.getByRole("button", { name: "Version: now" }).click();
+  await page.getByRole("button", { name: "Version: current" }).click();
   await oneEdit(page, () => page.getByRole("button", { name: "Restore" }).click());
   expect((await shot()).tracks).toEqual(before);
 });
@@ -203,7 +203,7 @@ test("cards are chosen with Ctrl and exchanged, what follows goes along, and a p
   expect((await turns()).slice(0, 2)).toEqual([[1, -2], [40, 3]]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 
-  await details(page).getByRole("button", { name: "A dragged card: the rest stays" }).click();
+  await details(page).getByRole("button", { name: "Ripple edit: off" }).click();
   const frames = (await turns()).map(([frame]: number[]) => frame);
   const place = (await card(64).boundingBox())!;
   await page.mouse.move(place.x + 10, place.y + 10);

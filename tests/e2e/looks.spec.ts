@@ -68,7 +68,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
   await strip(page).getByRole("radio", { name: "mouth open" }).click();
   await list(page).getByRole("button", { name: /^Dial 1/ }).click();
   await page.getByRole("button", { name: "Set look here" }).click();
-  await expect(page.getByText(/turn it to another value/)).toBeVisible();
+  await expect(page.getByText(/Turn it to another value/)).toBeVisible();
   expect((await puppet()).dials[0].stations).toHaveLength(1);
 
   // In Act the same pictures and sliders key.
@@ -105,7 +105,7 @@ test("parts are chosen in ranges and all at once, copied, and taken away with wh
   expect(await names()).toEqual(["head", "long head", "mouth shut", "mouth open", "feather"]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
   await line(page, "hat").click();
-  await oneEdit(page, () => page.getByRole("button", { name: "Delete with 1 rider" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Delete with 1 attached part" }).click());
   expect(await names()).toEqual(["head", "long head", "mouth shut", "mouth open"]);
   await oneEdit(page, () => page.keyboard.press("Control+z"));
 

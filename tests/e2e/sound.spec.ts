@@ -88,7 +88,7 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
   expect(shotOf(await server.film("demo")).cues[at].frame).toBe(said[at].frame - 1);
   await expect(page.locator(`[data-cue="${said[at].frame - 1}"]`)).toBeVisible();
   await page.evaluate(() => window.fretsaw.setState({ frame: 60 }));
-  await page.getByRole("button", { name: "Play" }).click();
+  await page.getByRole("button", { name: "Play", exact: true }).click();
   await page.waitForFunction(() => window.fretsaw.state().frame > 75);
   await page.getByRole("button", { name: "Stop" }).click();
 });

@@ -38,11 +38,11 @@ test("poses are flipped through held, and the real timing comes back unharmed", 
   expect(between).not.toBe(before);
   expect(before).not.toBe(after);
   await page.keyboard.press("Shift+b");
-  await expect(page.getByRole("button", { name: "Timing: held poses" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Timing: blocking" })).toBeVisible();
   expect(await at(89)).toBe(before);
   expect(await at(90)).toBe(after);
   await page.keyboard.press("Shift+b");
-  await expect(page.getByRole("button", { name: "Timing: real timing" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Timing: real" })).toBeVisible();
   expect(await at(88)).toBe(between);
   expect(JSON.stringify(await server.film("demo"))).toBe(film);
 });
@@ -102,7 +102,7 @@ test("a change keys what is touched alone, or the whole pose", async ({ page }) 
   await turn.fill("12");
   await oneEdit(page, () => turn.press("Enter"));
   expect(await keyedAt(55)).toBe(before + 1);
-  await page.getByRole("button", { name: "Changes key: what is touched" }).click();
+  await page.getByRole("button", { name: "Auto-key: touched" }).click();
   await goTo(page, 58);
   await expect(details(page)).toContainText("at frame 58");
   await turn.fill("13");

@@ -77,7 +77,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
   await page.getByLabel("Name", { exact: true }).fill("Noggin");
   await oneEdit(page, () => page.getByLabel("Name", { exact: true }).press("Enter"));
   await oneEdit(page, () => page.getByRole("button", { name: "Label Plum" }).click());
-  await oneEdit(page, () => page.getByRole("button", { name: "Hide" }).click());
+  await oneEdit(page, () => page.getByRole("button", { name: "Hide", exact: true }).click());
   await oneEdit(page, () => page.getByRole("button", { name: "Show", exact: true }).click());
   await oneEdit(page, () => page.getByRole("button", { name: "Forward" }).click());
   const pivot = await middle(page, '[data-handle="pivot Noggin"]');

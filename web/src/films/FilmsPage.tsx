@@ -67,7 +67,7 @@ export function FilmsPage() {
         aria-label={words.thisFilm}
         tabIndex={0}
         sx={{
-          width: 320,
+          width: 340,
           flexShrink: 0,
           overflow: "auto",
           p: 2,

@@ -29,7 +29,7 @@ test("what a change does not name is the very same object as before", () => {
   const film = changed(start, renamed.change);
   expect(film.puppets).toBe(start.puppets);
   expect(film.drawings).toBe(start.drawings);
-  const keyed = steps.find((step) => step.edit === "Keyed the pose");
+  const keyed = steps.find((step) => step.edit === "Key pose");
   if (!keyed) throw new Error("The fixture has no edit of keys.");
   expect(keyed.change.inShots).toHaveLength(1);
   expect(changed(start, keyed.change)).toBe(start);

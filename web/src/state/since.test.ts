@@ -13,7 +13,7 @@ const step = (edit: string) => {
 const after = (edit: string) => noted(untouched, step(edit), film, 1);
 
 test("a key touches its owner, and the shot that it is in", () => {
-  const since = after("Keyed the pose");
+  const since = after("Key pose");
   expect(lastEditOf(since, "s", "use")).toBe(1);
   expect(lastEditOf(since, "s", "flat")).toBe(0);
   expect(lastEditOf(since, "s", "camera")).toBe(0);
@@ -21,22 +21,22 @@ test("a key touches its owner, and the shot that it is in", () => {
 });
 
 test("a puppet touches its uses and no picture", () => {
-  const since = after("Renamed a bone");
+  const since = after("Rename bone");
   expect([lastEditOf(since, "s", "use"), lastEditOf(since, "s", "flat"), lastEditIn(since, "s")]).toEqual([1, 0, 1]);
 });
 
 test("a thing on the stage touches itself", () => {
-  const since = after("Placed a thing");
+  const since = after("Move");
   expect([lastEditOf(since, "s", "flat"), lastEditOf(since, "s", "use"), lastEditIn(since, "s")]).toEqual([1, 0, 1]);
 });
 
 test("what the film is made of touches everything", () => {
-  const since = after("Renamed the film");
+  const since = after("Rename film");
   expect([lastEditOf(since, "s", "use"), lastEditIn(since, "next")]).toEqual([1, 1]);
 });
 
 test("later edits leave what they do not touch at its number", () => {
-  const since = noted(after("Keyed the pose"), step("Placed a thing"), film, 2);
+  const since = noted(after("Key pose"), step("Move"), film, 2);
   expect([lastEditOf(since, "s", "use"), lastEditOf(since, "s", "flat"), lastEditIn(since, "s")]).toEqual([1, 2, 2]);
 });
 

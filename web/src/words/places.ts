@@ -61,7 +61,7 @@ export const words = {
   alreadyInThisFilm: "Already in this film",
   deleteFromShelfTip: "Films that use it keep a copy",
   followsChain: (obeys: Said) => `Follows the IK chain “${obeys}”`,
-  size: "Size (Scale X and Y)",
+  size: "Size (X and Y)",
   changeSize: "Change size",
   followsChainHint: (obeys: Said) =>
     `This bone follows the IK chain “${obeys}”. Drag the ring on the picture to move it.`,

@@ -73,7 +73,7 @@ export const words = {
   pasteChart: "Paste chart",
   lacksChart: "copy a chart first",
   linear: "Linear",
-  easeInAndOut: "Ease in and out",
+  easeInAndOut: "In and out",
   setCharts: (gaps: number) => `Set charts of ${counts.gaps(gaps)}`,
   keyApart: "Key X and Y apart",
   keyTogether: "Key X and Y together",
