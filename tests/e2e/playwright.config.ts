@@ -4,12 +4,12 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: ".",
   timeout: 180_000,
-  expect: { timeout: 9_000 },
+  expect: { timeout: 30_000 },
   workers: 1,
   retries: 0,
   reporter: "list",
   use: {
-    actionTimeout: 9_000,
+    actionTimeout: 30_000,
     screenshot: "only-on-failure",
     viewport: { width: 1280, height: 800 },
     launchOptions: {

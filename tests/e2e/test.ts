@@ -2,7 +2,7 @@ import { test as base, type BrowserContext, expect, type Page } from "@playwrigh
 
 export { expect, type Page };
 
-const Timeout = 9_000;
+const Timeout = 30_000;
 const whose = "test";
 
 /**
