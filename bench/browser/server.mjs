@@ -4,7 +4,7 @@ import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-const root = new URL("../..", import.meta.url).pathname;
+export const root = new URL("../..", import.meta.url).pathname;
 export const files = process.argv[3] ?? join(root, ".fretsaw/bench");
 const data = mkdtempSync(join(tmpdir(), "fretsaw-bench-"));
 

@@ -1,7 +1,7 @@
-using System.Collections.Immutable;
 using System.Reflection;
 using System.Text.RegularExpressions;
 using Fretsaw.Core.Films;
+using PropertyInfo = Fretsaw.Core.Films.PropertyInfo;
 
 namespace Fretsaw.Core.Tests;
 
@@ -18,19 +18,17 @@ public partial class WordsTests
 
     [Fact]
     public void Titles_of_edits_are_commands_in_the_words_of_the_glossary() =>
-        Assert.Empty(EditSamples.All.Select(edit => edit.Title).Where(title => Never().IsMatch(title) || Past().IsMatch(title) || !char.IsUpper(title[0])));
+        Assert.DoesNotContain(EditSamples.All.Select(edit => edit.Title), title => Never().IsMatch(title) || Past().IsMatch(title) || !char.IsUpper(title[0]));
 
     [Fact]
     public void Properties_are_nouns_in_the_words_of_the_glossary()
     {
-        var titles = typeof(Properties).GetFields(BindingFlags.Public | BindingFlags.Static).Select(field => field.GetValue(null)).SelectMany(value => value switch
-        {
-            PropertyInfo property => [property],
-            ImmutableArray<PropertyInfo> table => table,
-            _ => (IEnumerable<PropertyInfo>)[],
-        }).Concat(Properties.OfCamera(new Film { Name = "Any" })).Concat(Properties.Of(new Stand())).SelectMany(property => property.Choices.Select(choice => choice.Title).Prepend(property.Title)).ToArray();
+        var told = typeof(Properties).GetFields(BindingFlags.Public | BindingFlags.Static).Select(field => field.GetValue(null)).OfType<PropertyInfo>()
+            .Concat(Properties.OfCamera(new Film { Name = "Any" }))
+            .Concat(Properties.Of(new Stand()));
+        var titles = told.SelectMany(property => property.Choices.Select(choice => choice.Title).Prepend(property.Title)).ToArray();
         Assert.True(titles.Length > 30);
-        Assert.Empty(titles.Where(title => Never().IsMatch(title) || !char.IsUpper(title[0])));
+        Assert.DoesNotContain(titles, title => Never().IsMatch(title) || !char.IsUpper(title[0]));
     }
 
     [Fact]

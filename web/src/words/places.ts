@@ -48,7 +48,7 @@ export const words = {
   unused: "Not used in any film",
   inFilms: (films: Said) => `In ${films}`,
   deletePuppet: (rest: Said) => `Delete puppet${rest}`,
-  andFrom: (stages: Said) => `, and from ${stages}`,
+  andFrom: (stages: Said) => `, also from ${stages}`,
   shelf: "Shelf",
   putOnShelfHint: "You can use a puppet from the shelf in all your films. A change to it reaches them all.",
   putOnShelf: "Put on shelf",
