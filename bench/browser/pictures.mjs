@@ -25,11 +25,11 @@ const pictures = [
   { name: "act", steps: [press("3"), set({ frame: 64 }), choose("bone", "bone-spine")] },
   { name: "arc", steps: [press("3"), set({ frame: 96 }), choose("reach", "reach-free"), press("a"), press("t")] },
   { name: "pull", steps: [press("3"), set({ frame: 60, wholeBody: true }), pull] },
-  { name: "kept", steps: [press("3"), shot("rounds", 40)] },
+  { name: "kept", steps: [press("3"), shot("rounds", 40), line("Pip")] },
   { name: "sound", steps: [press("3"), set({ frame: 60 }), (page) => page.getByRole("list", { name: "Sounds" }).getByRole("button").first().click()] },
   { name: "scenery", steps: [press("4"), line("Boats")] },
   { name: "camera", steps: [press("5"), set({ frame: 96 })] },
-  { name: "look", steps: [press("3"), set({ frame: 96, chosen: null, ways: new Set() }), press("r"), (page) => page.keyboard.down("v")] },
+  { name: "look", steps: [press("3"), set({ frame: 96, chosen: null }), press("r"), (page) => page.keyboard.down("v")] },
   { name: "finish", steps: [press("6")] },
 ];
 
@@ -53,6 +53,8 @@ try {
     // Painted fully, with every picture of the list and no answer on its way.
     await page.waitForFunction(() => window.fretsaw.state().filmsOpen || (document.documentElement.dataset.fine === window.fretsaw.shownMark() && !document.querySelector("[data-late=true]")), null, { timeout: name === "pull" ? 4_000 : 30_000 }).catch((late) => name !== "pull" && Promise.reject(late));
     await page.waitForLoadState("networkidle");
+    await page.waitForFunction(() => [...document.querySelectorAll("[data-card]")].every((card) => card.querySelector("image")));
+    if (name === "arc") await page.getByTestId("arc").waitFor();
     await page.screenshot({ path: join(root, "docs/screenshots", `${name}.png`) });
     await page.close();
   }

@@ -58,7 +58,7 @@ test("a blink of two lids goes on a dial by dragging them", async ({ page }) => 
 
   // On the stage the dial blinks, and what was posed there is an expression, by its amount.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /on stage/i }).first().click());
   await page.keyboard.press("Escape");
   await unfold(page, "Blinks");
   await page.getByRole("combobox", { name: "Lid", exact: true }).selectOption({ label: "Dial 1" });

@@ -137,7 +137,7 @@ test("over the picture a pad turns, what is repeated becomes keys, and a bounce 
   for (const feature of ["ear one", "ear two"]) await line(page, feature).click({ modifiers: ["Control"] });
   await oneEdit(page, () => page.getByRole("button", { name: "Make head turn" }).click());
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /on stage/i }).first().click());
   const at = (frame: number) => page.evaluate((to) => window.fretsaw.setState({ frame: to }), frame);
 
   // The pad stands over the picture and in the card; either keys it, by the mouse and by an arrow key.
@@ -254,12 +254,12 @@ test("a hare speaks, throws what is in its hand, and walks by its feet", async (
 
   // On the stage; its mouths are said by hand, a line is spoken, and a cue's edge is dragged.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /on stage/i }).first().click());
   await unfold(page, "Mouths");
   await oneEdit(page, () => card(page).getByRole("combobox", { name: "Made of" }).selectOption({ label: "mouth" }));
   expect((await puppet()).mouths.shapes.map(({ mouth, values }: Json) => [mouth, values[0].choice])).toEqual([["Shut", ""], ["Open", (await part("mouth")).swaps[0].id]]);
   await list(page).getByLabel("Spoken line").fill("My map.");
-  await list(page).getByRole("button", { name: "Speak at playhead" }).click();
+  await list(page).getByRole("button", { name: "Speak here" }).click();
   await expect(card(page).getByRole("heading", { name: /^My map/ })).toBeVisible();
   await oneEdit(page, () => card(page).getByRole("button", { name: "Fill from speech" }).click());
   const said: Json[] = (await shot()).cues;

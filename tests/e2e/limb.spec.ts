@@ -68,7 +68,7 @@ test("a limb is drawn in three presses, takes the parts under it, and stands on 
 
   // Its feet are planted as it comes on stage.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /on stage/i }).first().click());
   const { tracks } = (await server.film(id)).shots[0];
   const planted = tracks.filter((track: { address: { property: string } }) => track.address.property === "planted");
   expect(planted.map((track: { keys: { frame: number; id: string }[] }) => track.keys.map((key) => [key.frame, key.id]))).toEqual([

@@ -73,7 +73,7 @@ test("swaps and forms are tried on the bench, put on a dial, and keyed in Act", 
 
   // In Act the same pictures and sliders key.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /on the stage/i }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /on stage/i }).first().click());
   await line(page, "mouth shut").click();
   await oneEdit(page, () => strip(page).getByRole("radio", { name: "mouth open" }).click());
   await line(page, "head").click();

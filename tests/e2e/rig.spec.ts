@@ -84,7 +84,7 @@ test("swaps, a head turn and a knead on a drawing of one's own, which is then re
 
   // Act: the swap is keyed by its name, and the picture shows the open mouth.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /Place Face on the stage/ }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /Place Face on stage/ }).first().click());
   await line(page, "mouth shut").click();
   await oneEdit(page, () => page.getByRole("radio", { name: "mouth open" }).click());
   const track = (await server.film(id)).shots[0].tracks.find((one: { address: { property: string } }) => one.address.property === "swap");

@@ -57,7 +57,7 @@ test("a sound is brought in, dragged, trimmed and split; a line is spoken, gets 
   // A line is spoken and gets its first cues; a letter chooses another mouth and goes on.
   await page.evaluate(() => window.fretsaw.setState({ frame: 100, castId: "bramble" }));
   await list.getByLabel("Spoken line").fill("My boat.");
-  await list.getByRole("button", { name: "Speak at playhead" }).click();
+  await list.getByRole("button", { name: "Speak here" }).click();
   await expect(card.getByRole("heading", { name: /^My boat/ })).toBeVisible();
   await oneEdit(page, () => card.getByRole("button", { name: "Fill from speech" }).click());
   const said = shotOf(await server.film("demo")).cues;

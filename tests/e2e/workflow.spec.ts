@@ -139,7 +139,7 @@ test("from a drawing to a printed shot, with mouse and keyboard", async ({ page 
 
   // Act: a pose at 1, another at 25, a chart, a hold.
   await go(page, "Act");
-  await oneEdit(page, () => page.getByRole("button", { name: /Place Robot on the stage/ }).first().click());
+  await oneEdit(page, () => page.getByRole("button", { name: /Place Robot on stage/ }).first().click());
   await painted(page);
   await oneEdit(page, () => page.getByRole("button", { name: "Key pose" }).click());
   await goToFrame(page, 25);

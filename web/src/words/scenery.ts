@@ -2,7 +2,7 @@ import { counts } from "./count";
 import type { Said } from "./said";
 
 export const words = {
-  placePuppetOnStage: (puppet: Said) => `Place ${puppet} on the stage`,
+  placePuppetOnStage: (puppet: Said) => `Place ${puppet} on stage`,
   largestAt: (frame: Said) => `Largest at frame ${frame}`,
   canGrowTo: (canGrowPercent: Said) => `can grow to ${canGrowPercent} %`,
   magnified: (largest: Said) => `magnified ${largest}×`,
