@@ -9,7 +9,7 @@ namespace Fretsaw.Core.Tests;
 public partial class WordsTests
 {
     /// <summary>What the trade or software in general has another word for.</summary>
-    [GeneratedRegex(@"\b(saw blade|strip|choose|chosen|chose|kept|took|taken|take (out|off|away)|put on|bring|brought|rides?|riding|let go|carried|reach(es)?|prints?|printed|slow (start|stop)|stretch (across|down)|shift (across|down)|frames a second)\b|!", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"\b(saw blade|strip|choose|chosen|chose|(?<!area )kept|took|taken|take (out|off|away)|put on|bring|brought|rides?|riding|let go|carried|reach(es)?|prints?|printed|slow (start|stop)|stretch (across|down)|shift (across|down)|frames a second)\b|!", RegexOptions.IgnoreCase)]
     private static partial Regex Never();
 
     /// <summary>A title says what was done as a command would: not "Moved", not "Changed".</summary>
