@@ -15,6 +15,15 @@ const pull = async (page) => {
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + 70, box.y + 20, { steps: 6 });
+  const moved = (from) => (document.querySelector('[data-handle="reach Paw, free side"]')?.getBoundingClientRect().x ?? 0) > from + 40;
+  await page.waitForFunction(moved, box.x);
+  await page.getByTestId("balance").waitFor();
+  // In the middle of a drag nothing says that the picture has come: it has when two in a row are the same.
+  let before = Buffer.alloc(0);
+  for (let now = await page.screenshot(); !now.equals(before); now = await page.screenshot()) {
+    before = now;
+    await page.waitForTimeout(500);
+  }
 };
 
 const pictures = [
@@ -24,7 +33,7 @@ const pictures = [
   { name: "rig-pad", steps: [press("2"), line("Head turn")] },
   { name: "act", steps: [press("3"), set({ frame: 64 }), choose("bone", "bone-spine")] },
   { name: "arc", steps: [press("3"), set({ frame: 96 }), choose("reach", "reach-free"), press("a"), press("t")] },
-  { name: "pull", steps: [press("3"), set({ frame: 60, wholeBody: true }), pull] },
+  { name: "pull", steps: [press("3"), set({ frame: 60, wholeBody: true })], during: pull },
   { name: "kept", steps: [press("3"), shot("rounds", 40), line("Pip")] },
   { name: "sound", steps: [press("3"), set({ frame: 60 }), (page) => page.getByRole("list", { name: "Sounds" }).getByRole("button").first().click()] },
   { name: "scenery", steps: [press("4"), line("Boats")] },
@@ -37,7 +46,7 @@ await start();
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
 const only = process.argv[2];
 try {
-  for (const { name, steps } of pictures) {
+  for (const { name, steps, during } of pictures) {
     if (only !== undefined && only !== name) continue;
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     page.setDefaultTimeout(30_000);
@@ -50,10 +59,11 @@ try {
       await step(page);
       await page.evaluate(() => window.fretsaw.settled());
     }
-    // Painted fully, with every picture of the list and no answer on its way.
-    await page.waitForFunction(() => window.fretsaw.state().filmsOpen || (document.documentElement.dataset.fine === window.fretsaw.shownMark() && !document.querySelector("[data-late=true]")), null, { timeout: name === "pull" ? 4_000 : 30_000 }).catch((late) => name !== "pull" && Promise.reject(late));
+    // Painted fully, with every picture of the timeline and no answer on its way.
+    await page.waitForFunction(() => window.fretsaw.state().filmsOpen || (document.documentElement.dataset.fine === window.fretsaw.shownMark() && !document.querySelector("[data-late=true]")));
     await page.waitForLoadState("networkidle");
     await page.waitForFunction(() => [...document.querySelectorAll("[data-card]")].every((card) => card.querySelector("image")));
+    if (during) await during(page);
     if (name === "arc") await page.getByTestId("arc").waitFor();
     await page.screenshot({ path: join(root, "docs/screenshots", `${name}.png`) });
     await page.close();
