@@ -50,9 +50,7 @@ export const words = {
   betweenStations: "Between stations",
   smooth: "Smooth",
   blend: "Blend",
-  grid: "Grid",
   gridWord: "grid",
-  triangles: "Triangles",
   setLookHere: "Set look here",
   dialHint: (dial: Said) =>
     `Turn the ${dial} to a value, press “Try it” and pose the puppet: drag it, or select a part and change its drawing. Then press the button. Nothing is keyed, and at 0 the puppet stays as at rest.`,
