@@ -8,23 +8,18 @@ import { measurePlay } from "./play.mjs";
 import { measureRig } from "./rig.mjs";
 import { measureSound } from "./sound.mjs";
 import { measureStay } from "./stay.mjs";
-import { chromium, start, stop, tidy } from "./server.mjs";
+import { launch, newPage, start, stop, tidy } from "./server.mjs";
 
 const measures = { demo: (page) => measureDemo(page, Number(process.argv[2])), play: measurePlay, rig: measureRig, long: measureLong, strip: measureStrip, sound: measureSound, log: measureLog, hostile: measureHostile, stay: measureStay };
 const only = process.argv[4];
 
 await start();
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+const browser = await launch();
 try {
   const figures = {};
   for (const [name, measure] of Object.entries(measures)) {
     if (only !== undefined && only !== name) continue;
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    // The demo is measured at the shot of the horn.
-    await page.addInitScript(() => {
-      if (location.protocol === "http:" && localStorage.getItem("places") === null)
-        localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
-    });
+    const page = await newPage(browser);
     Object.assign(figures, await measure(page));
     await page.close();
   }

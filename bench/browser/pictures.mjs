@@ -1,6 +1,6 @@
 // The pictures of the guide, made from the demo by ./fretsaw pictures: docs/screenshots/. Each is a place, and what is done there first.
 import { join } from "node:path";
-import { address, chromium, root, start, stop, tidy } from "./server.mjs";
+import { address, launch, newPage, root, start, stop, tidy } from "./server.mjs";
 
 const set = (state) => (page) => page.evaluate((state) => window.fretsaw.setState(state), state);
 const choose = (kind, thing, more = {}) => set({ chosen: { kind, owner: "bramble", thing }, also: [], ...more });
@@ -43,16 +43,13 @@ const pictures = [
 ];
 
 await start();
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+const browser = await launch();
 const only = process.argv[2];
 try {
   for (const { name, steps, during } of pictures) {
     if (only !== undefined && only !== name) continue;
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const page = await newPage(browser);
     page.setDefaultTimeout(30_000);
-    await page.addInitScript(() => {
-      if (location.protocol === "http:") localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
-    });
     await page.goto(address);
     await page.waitForFunction(() => document.documentElement.dataset.painted && window.fretsaw.state().atHand);
     for (const step of steps) {

@@ -8,7 +8,21 @@ export const root = new URL("../..", import.meta.url).pathname;
 export const files = process.argv[3] ?? join(root, ".fretsaw/bench");
 const data = mkdtempSync(join(tmpdir(), "fretsaw-bench-"));
 
-export const { chromium } = createRequire(join(root, "tests/e2e/"))("@playwright/test");
+const { chromium } = createRequire(join(root, "tests/e2e/"))("@playwright/test");
+
+/** The browser that everything here is measured and pictured in. */
+export const launch = () =>
+  chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+
+/** A page of the size that screens are drawn for, which opens the demo at the shot of the horn. */
+export async function newPage(browser) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    if (location.protocol === "http:" && localStorage.getItem("places") === null)
+      localStorage.setItem("places", JSON.stringify({ last: null, films: { demo: { shotId: "fog-horn" } } }));
+  });
+  return page;
+}
 export const address = "http://127.0.0.1:5485";
 
 let server = null;

@@ -17,7 +17,7 @@ internal static class Backup
         {
             if (!File.Exists(from))
             {
-                throw new InvalidOperationException($"{from} is not there; nothing was kept yet, or the data lie in another folder.");
+                throw new InvalidOperationException($"{from} is not there; nothing was saved yet, or the data are in another folder.");
             }
 
             new Database(from).BackUp(Path.GetFullPath(to));

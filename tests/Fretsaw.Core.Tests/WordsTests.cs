@@ -37,4 +37,11 @@ public partial class WordsTests
         Assert.Equal("Puppet 'Otter' has no lids. Select the dial that closes them.", new FilmException("puppet 'Otter'", "has no lids", "select the dial that closes them").Message);
         Assert.Equal("otter.svg is not a drawing. Import another.", new FilmException("otter.svg", "is not a drawing", "import another").Message);
     }
+
+    /// <summary>The same cases as the page's, in web/src/words/words.test.ts.</summary>
+    [Theory]
+    [InlineData("Rotation", "rotation")]
+    [InlineData("Scale X", "scale X")]
+    [InlineData("X", "X")]
+    public void A_title_in_a_sentence_keeps_its_letters(string title, string within) => Assert.Equal(within, Properties.InSentence(title));
 }

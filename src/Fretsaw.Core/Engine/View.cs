@@ -34,7 +34,7 @@ public sealed record View(string? Shot = null, string? Puppet = null, string? Ca
 
         var shot = film.Shots.FirstOrDefault(candidate => candidate.Id == Shot) ?? film.Shots.FirstOrDefault(candidate => candidate.Name == Shot)
             ?? throw new FilmException($"shot '{Shot}'", "is not in the film", $"its shots are {string.Join(", ", film.Shots.Select(s => s.Id))}");
-        shot = Aside is null ? shot : (shot.Asides.FirstOrDefault(one => one.Id == Aside) ?? throw new FilmException($"version '{Aside}'", $"of '{shot.Name}' is not kept", "select one that is")).On(shot) with { Length = shot.Length };
+        shot = Aside is null ? shot : (shot.Asides.FirstOrDefault(one => one.Id == Aside) ?? throw new FilmException($"version '{Aside}'", $"of '{shot.Name}' was deleted", "select one that is")).On(shot) with { Length = shot.Length };
         if (Cast is null)
         {
             return shot;

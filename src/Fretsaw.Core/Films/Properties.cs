@@ -212,6 +212,10 @@ public static class Properties
     public static PropertyInfo OfTrack(Address address) =>
         Find(FindPlace(address) is { } place ? address with { Property = place.Axes[0] } : address)!;
 
+    /// <summary>A title within a sentence: "scale X", and "X" as it is. The page's twin is web/src/words/inSentence.ts.</summary>
+    public static string InSentence(string title) =>
+        title.TakeWhile(char.IsLetter).All(char.IsUpper) ? title : char.ToLowerInvariant(title[0]) + title[1..];
+
     /// <summary>What a track's value or place is called.</summary>
     /// <param name="address">Of a track that is there.</param>
     public static string TitleOf(Address address) => FindPlace(address)?.Title ?? Find(address)!.Title;

@@ -168,9 +168,9 @@ internal static class PuppetCheck
     {
         var property = Properties.FindOfPuppets(value.Property);
         Demand(property is not null, place, $"{does} '{value.Property}', which is not a property", "see docs/film-format.md for the list");
-        Demand(property!.Jumps == value.Choice is not null, place, $"{does} {property.Title.ToLowerInvariant()} with the wrong kind of value", "a choice has an id, everything else a number");
+        Demand(property!.Jumps == value.Choice is not null, place, $"{does} {Properties.InSentence(property.Title)} with the wrong kind of value", "a choice has an id, everything else a number");
         Demand(value.Choice is null or "" || Ids.IsValid(value.Choice), place, $"chooses '{value.Choice}'", Ids.Remedy);
-        Range(value.Value, property.Min, property.Max, place, property.Title.ToLowerInvariant(), property.Unit);
+        Range(value.Value, property.Min, property.Max, place, Properties.InSentence(property.Title), property.Unit);
     }
 
     private static void Device(Puppet puppet, string place)

@@ -55,7 +55,7 @@ public sealed record Blink(string Shot, string Owner, ImmutableArray<string> Lid
             throw WhyNot(film, shot, lids, acted);
         }
 
-        return new Together(To > From ? "Add irregular blinks" : "A blink", edits);
+        return new Together(To > From ? "Add irregular blinks" : "Add blink", edits);
     }
 
     private int Whole => Close + Hold + Open;

@@ -56,7 +56,7 @@ internal static class DragOfSeveral
     {
         var start = own.Addresses.Select(address => stood.Values[stood.Plan.Slots.Find(address)]).ToImmutableArray();
         var starts = others.Select(other => stood.Values[stood.Plan.Slots.Find(other.Addresses[0])]).ToImmutableArray();
-        var says = $"{(IsMoved(own) ? "Moved" : "Turned")} {others.Length + 1} things";
+        var says = $"{(IsMoved(own) ? "Move" : "Rotate")} {others.Length + 1} things";
         return new PoseDrag(gesture, stood, [.. own.Addresses, .. others.SelectMany(other => other.Addresses)], says, (to, values) =>
         {
             own.At(to, values);

@@ -34,7 +34,7 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
         }
 
         return cast.Plan.NodeOf.TryGetValue(to, out var node) ? new Taker(choice, part.RidesOnEnd ? cast.Skeleton.Tips[node] : cast.Worlds[node], node)
-            : throw new FilmException($"what carries '{part.Name}' from here on", $"is '{to}', which is not a part or bone of the puppet", "select one that is");
+            : throw new FilmException($"what '{part.Name}' is attached to from here on", $"is '{to}', which is not a part or bone of the puppet", "select one that is");
     }
 
     /// <summary>What lets the part be handed so, where it may not be yet.</summary>
@@ -85,7 +85,7 @@ internal sealed record Taker(string Choice, Affine OnPuppet, int Node, Lent? Len
 
         var puppet = shot.PuppetOf(film, thing);
         FilmException.ThrowIf(puppet is null || thing == cast.Use.Thing.Id, $"'{thing}'", "is not another puppet on this stage", "select one that is");
-        FilmException.ThrowIf(on != Address.Body && puppet!.Parts.All(one => one.Id != on) && puppet.Bones.All(one => one.Id != on), $"what carries '{part.Name}' from here on", $"is '{on}', which is not a part or bone of that puppet", "select one that is");
+        FilmException.ThrowIf(on != Address.Body && puppet!.Parts.All(one => one.Id != on) && puppet.Bones.All(one => one.Id != on), $"what '{part.Name}' is attached to from here on", $"is '{on}', which is not a part or bone of that puppet", "select one that is");
         FilmException.ThrowIf(LentPlan.Hangs(shot, puppet!, thing, on), $"'{thing}'", "would attach it to what can itself be handed over", "select a part or bone that never leaves its puppet");
         FilmException.ThrowIf(
             shot.Things.Any(other => other.Body is Cast { Lent: var all } && all.Any(lent => lent.To == cast.Use.Thing.Id && Carriers.MayHang(cast.Plan.Puppet, lent.On, new HashSet<string>([part.Id], StringComparer.Ordinal)))),

@@ -123,7 +123,7 @@ internal static class CreepingTrack
         var gone = new GapCurve(TrackRuns.GapOf(from, one.Cards)).At(until - from.Frame, to.Frame - from.Frame);
         var amount = Math.Round(Distance(one.Track, from, to) * gone, 2);
         var title = Properties.TitleOf(address);
-        var says = FormattableString.Invariant($"{Names.Of(film, shot, address).Name}, {title.ToLowerInvariant()}, creeps {amount} {property.Unit} from {from.Frame} to {until}: everything else holds until {until}.");
+        var says = FormattableString.Invariant($"{Names.Of(film, shot, address).Name}, {Properties.InSentence(title)}, creeps {amount} {property.Unit} from {from.Frame} to {until}: everything else holds until {until}.");
         return new Snag(
             "creeping", address.Owner == Address.Camera ? "camera" : "act", until, address, Names.Of(film, shot, address).Kind, amount, property.Unit, says,
             new HoldHere(shot.Id, until, [address]), $"Hold it at {until}");

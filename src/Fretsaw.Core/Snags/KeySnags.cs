@@ -50,7 +50,7 @@ internal static class KeySnags
             var at = Sampled(shot, track);
             var property = Properties.OfTrack(track.Address);
             var named = Names.Of(film, shot, track.Address);
-            var what = $"{named.Name}, {Properties.TitleOf(track.Address).ToLowerInvariant()}";
+            var what = $"{named.Name}, {Properties.InSentence(Properties.TitleOf(track.Address))}";
             var open = Distance(at(first), at(last));
             if (open > VisibleNudges * property.Step)
             {

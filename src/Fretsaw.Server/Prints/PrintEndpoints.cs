@@ -35,12 +35,12 @@ internal static class PrintEndpoints
         one.MapPost("cancel", async (string print, PrintQueue queue, PrintStore prints) =>
         {
             await queue.Cancel(print);
-            return prints.Find(print) ?? throw new NotThereException($"print '{print}'");
+            return prints.Find(print) ?? throw new NotThereException($"render '{print}'");
         });
 
         one.MapGet("file", (string print, PrintStore prints, Places places, OpenFilms open) =>
         {
-            var line = prints.Find(print) ?? throw new NotThereException($"print '{print}'");
+            var line = prints.Find(print) ?? throw new NotThereException($"render '{print}'");
             var file = places.PrintFile(line.Id, line.Format);
             if (line.State != "done" || !File.Exists(file))
             {

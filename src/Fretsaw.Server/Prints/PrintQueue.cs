@@ -63,7 +63,7 @@ public sealed class PrintQueue(
     /// <summary>Stops a print that waits or runs; nothing of it is left.</summary>
     public async Task Cancel(string id)
     {
-        var print = prints.Find(id) ?? throw new NotThereException($"print '{id}'");
+        var print = prints.Find(id) ?? throw new NotThereException($"render '{id}'");
         if (prints.Set(id, "cancelled", print.Done))
         {
             if (running.TryGetValue(id, out var stop))
@@ -87,7 +87,7 @@ public sealed class PrintQueue(
             catch (Exception problem) when (!stoppingToken.IsCancellationRequested)
             {
                 // The database cannot be written, say because the disk is full: the queue goes on when it can be again.
-                log.LogWarning(problem, "The print queue waits");
+                log.LogWarning(problem, "The render queue waits");
                 hasBegun = false;
                 holdup = DiskFull.Is(problem) ? "Waits until there is room on the disk again." : "Waits until the renders can be saved again; the log of the server says more.";
                 await TellWaiting();
@@ -130,7 +130,7 @@ public sealed class PrintQueue(
         }
         catch (Exception problem) when (problem is not OperationCanceledException)
         {
-            log.LogWarning(problem, "Print {Print} failed", print.Id);
+            log.LogWarning(problem, "Render {Print} failed", print.Id);
             prints.Set(print.Id, "failed", 0, problem switch
             {
                 FilmException => problem.Message,
@@ -183,7 +183,7 @@ public sealed class PrintQueue(
         }
         catch (Exception problem)
         {
-            log.LogWarning(problem, "Those who wait for prints could not be told");
+            log.LogWarning(problem, "Those who wait for renders could not be told");
         }
     }
 

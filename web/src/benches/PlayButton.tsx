@@ -39,7 +39,7 @@ export function PlayButton() {
             value={String(quality)}
             choices={([1, 0.5, 0.25] as const).map((one) => ({
               value: String(one),
-              title: words.percentOf(sizes[one]),
+              title: sizes[one],
             }))}
             onChoose={(size) => set({ quality: Number(size) as Quality })}
           />

@@ -14,6 +14,7 @@ import { commit } from "../state/film";
 import { set, useStore } from "../state/store";
 import { useAnswer } from "../state/useAnswer";
 import { useStillFrame } from "../state/useStillFrame";
+import { setTitle } from "../words/inSentence";
 import { words } from "../words/scenery";
 import { allOf, chosenAmong, givenTo, ofEach } from "./chosenAmong";
 import { keyed, linesOf } from "./eachChosen";
@@ -53,7 +54,7 @@ export function StandingCard({ shot, thing }: { shot: Shot; thing: Thing }) {
     const others = things.slice(1).map(({ id }) => ({ owner: id, thing: "stand" }));
     const more = await linesOf(others, line.address.property, shot.id, frame);
     const edits = [put(line, value), ...more.map((of) => put(of, givenTo(of, value, by)))];
-    return allOf(edits, words.setValue(line.title.toLowerCase()));
+    return allOf(edits, setTitle(line.title));
   };
   const lines = values?.lines.filter((line) => line.choices.length === 0) ?? [];
   return (

@@ -2,7 +2,7 @@ import type { Edit, ValueLine } from "../api/types";
 import { engine } from "../engine/engine";
 import { isBlocking } from "../state/select";
 import { get } from "../state/store";
-import { words } from "../words/places";
+import { setTitle } from "../words/inSentence";
 import { givenTo } from "./chosenAmong";
 
 /** Whose values they are. */
@@ -31,7 +31,7 @@ export const keyed = (
   shotId,
   frame,
   values: [{ line, value }, ...others].map((one) => ({ address: one.line.address, value: one.value, choice })),
-  says: words.setValue(line.title.toLowerCase()),
+  says: setTitle(line.title),
   // On twos what is typed is seen where it is typed: the drawing that stands there is keyed.
   drawn: true,
   blocked: isBlocking(get()),

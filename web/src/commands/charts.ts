@@ -7,6 +7,7 @@ import { get, type State } from "../state/store";
 import { choiceHere, ownerHere } from "../strip/beads";
 import { type ChosenGap, cardAt, chosenGaps, ofAll } from "../strip/chosenGaps";
 import { stripQuestion } from "../strip/question";
+import { inSentence } from "../words/inSentence";
 import { words } from "../words/timing";
 import type { Command } from "./command";
 
@@ -41,7 +42,7 @@ const noOwner = (state: State) => (ownerHere(state) === null ? words.lacksPuppet
 export const charting: Command[] = [
   ...eases.map(({ id, title, ease }) => ({
     id: `chart-${id}`,
-    name: words.chartCommand(title.toLowerCase()),
+    name: words.chartCommand(inSentence(title)),
     run: change({ ease, held: false }),
   })),
   { id: "chart-overshoot", name: words.chartOvershoot, run: change({ ease: overshooting, held: false }) },

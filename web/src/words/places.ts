@@ -40,7 +40,6 @@ export const words = {
   qualityLine: (quality: Said, speed: Said, once: Said) => `Quality: ${quality}${speed}${once}`,
   playedOnce: " · once",
   quality: "Quality",
-  percentOf: (one: Said) => `${one}`,
   speed: "Speed",
   playOnce: "Play once",
   reached: (reached: Said, speed: Said) => `${reached} of ${speed} fps`,
@@ -65,7 +64,6 @@ export const words = {
   changeSize: "Change size",
   followsChainHint: (obeys: Said) =>
     `This bone follows the IK chain “${obeys}”. Drag the ring on the picture to move it.`,
-  setValue: (toLowerCase: Said) => `Set ${toLowerCase}`,
   them: "them",
   it: "it",
   scale: "scale",

@@ -8,7 +8,6 @@ export const words = {
   magnified: (largest: Said) => `magnified ${largest}×`,
   onStage: "On the stage, near to far",
   changeStageItems: "Change stage items",
-  setValue: (toLowerCase: Said) => `Set ${toLowerCase}`,
   itemCount: (things: number) => `${counts.items(things)} on the stage`,
   sceneryPiece: "Scenery piece",
   puppetOnStage: "Puppet on the stage",

@@ -28,7 +28,6 @@ export const words = {
   poses: "Poses",
   curveOf: (line: Said, toLowerCase: Said) => `${line}, ${toLowerCase}, over time`,
   graphKey: (frame: Said, key: Said, unit: Said) => `Key at frame ${frame}: ${key} ${unit}`,
-  setValue: (toLowerCase: Said) => `Set ${toLowerCase}`,
   easeInAfter: (frame: Said, percent: Said) => `Ease in after frame ${frame}: ${percent} %`,
   easeOutBefore: (frame: Said, percent: Said) => `Ease out before frame ${frame}: ${percent} %`,
   point: (i: Said) => `point ${i}`,

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
 import { counts } from "./count";
+import { inSentence, setTitle } from "./inSentence";
 
 /** Words that a screen may not use, and what it says instead: docs/glossary.md. */
 const instead: [RegExp, string][] = [
@@ -55,4 +56,10 @@ test("a number takes its noun's form", () => {
   expect(counts.frames(1)).toBe("1 frame");
   expect(counts.frames(0)).toBe("0 frames");
   expect(counts.keys(12000)).toBe("12000 keys");
+});
+
+/** The same cases as the core's, in WordsTests.cs. */
+test("a title in a sentence keeps its letters", () => {
+  expect(["Rotation", "Scale X", "X"].map(inSentence)).toEqual(["rotation", "scale X", "X"]);
+  expect(setTitle("X")).toBe("Set X");
 });

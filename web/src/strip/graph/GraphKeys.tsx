@@ -7,6 +7,7 @@ import { followPointer } from "../../stage/followPointer";
 import { commit } from "../../state/film";
 import { gapEdits } from "../../state/gapEdits";
 import { get, touchPreview } from "../../state/store";
+import { inSentence, setTitle } from "../../words/inSentence";
 import { words } from "../../words/timeline";
 import { isSeen, type Scale } from "../scale";
 import type { Height } from "./graphScale";
@@ -44,7 +45,7 @@ export function GraphKeys({
       height={high}
       style={{ position: "absolute", inset: 0, touchAction: "none" }}
       role="group"
-      aria-label={words.curveOf(line.name, line.title.toLowerCase())}
+      aria-label={words.curveOf(line.name, inSentence(line.title))}
     >
       {seen.map((key) => {
         const next = line.keys[line.keys.indexOf(key) + 1];
@@ -111,7 +112,7 @@ const valued = (line: GraphLine, frame: number, value: number): Edit => ({
   // A key is dragged where it stands, whether or not it is drawn there.
   drawn: false,
   blocked: false,
-  says: words.setValue(line.title.toLowerCase()),
+  says: setTitle(line.title),
 });
 
 const moved = (line: GraphLine, frame: number, by: number): Edit => ({
